@@ -1,0 +1,24 @@
+// @ts-check
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'astro/config';
+
+export default defineConfig({
+  output: 'server',
+  adapter: node({ mode: 'standalone' }),
+  integrations: [react()],
+  server: { host: '127.0.0.1', port: 4321 },
+  devToolbar: { enabled: false },
+  // Writes are checked in src/middleware.ts, which also covers JSON bodies.
+  security: { checkOrigin: false },
+  vite: {
+    plugins: [tailwindcss()],
+    worker: { format: 'es' },
+    // Fonts stay files of their own: a data: address would be against the Content-Security-Policy.
+    build: { assetsInlineLimit: 0 },
+    server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },
+    // Native or file-reading packages are loaded from node_modules, not bundled.
+    ssr: { external: ['@resvg/resvg-js', 'subset-font', 'pdfkit', 'fontkit', 'pg'] },
+  },
+});

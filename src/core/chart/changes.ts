@@ -1,0 +1,110 @@
+/**
+ * Changes: every edit, from the list, the sheet, the rail, an import, a repair or a script, is one of these. They are
+ * plain data, so they can be stored, sent to other people and undone.
+ */
+import { z } from 'zod';
+import {
+  FIELD_LIMIT,
+  fieldNameSchema,
+  idSchema,
+  ITEM_LIMIT,
+  itemSchema,
+  linkSchema,
+  lookPatchSchema,
+  lookSchema,
+  nudgeSchema,
+  pageSchema,
+  textSchema,
+  titleSchema,
+} from './model';
+
+/** An item to add; without an order key it takes its place last, or after `after`. */
+export const newItemSchema = itemSchema.partial({ order: true });
+export type NewItem = z.infer<typeof newItemSchema>;
+
+/** A patch of a record: `null` takes the key away. */
+const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
+  z.object(Object.fromEntries(Object.entries(schema.shape).map(([key, of]) => [key, (of as z.ZodType).nullable()]))).partial() as unknown as z.ZodType<{
+    [K in keyof z.infer<z.ZodObject<T>>]?: z.infer<z.ZodObject<T>>[K] | null | undefined;
+  }>;
+
+const change = {
+  addItems: z.object({
+    type: z.literal('add-items'),
+    items: z.array(newItemSchema).min(1).max(ITEM_LIMIT),
+    links: z.array(linkSchema).optional(),
+    /** Where the items without an order key go: after this sibling; `null`: first; absent: last. */
+    after: idSchema.nullable().optional(),
+  }),
+  editFields: z.object({
+    type: z.literal('edit-fields'),
+    id: idSchema,
+    fields: z.record(fieldNameSchema, textSchema(FIELD_LIMIT).nullable()),
+  }),
+  moveBranch: z.object({
+    type: z.literal('move-branch'),
+    id: idSchema,
+    parent: idSchema.nullable(),
+    after: idSchema.nullable().optional(),
+    order: itemSchema.shape.order.optional(),
+  }),
+  moveIn: z.object({ type: z.literal('move-in'), id: idSchema }),
+  moveOut: z.object({ type: z.literal('move-out'), id: idSchema }),
+  removeBranch: z.object({ type: z.literal('remove-branch'), id: idSchema }),
+  removeLift: z.object({ type: z.literal('remove-lift'), id: idSchema }),
+  setItem: z.object({
+    type: z.literal('set-item'),
+    id: idSchema,
+    style: lookPatchSchema.nullable().optional(),
+    nudge: nudgeSchema.nullable().optional(),
+    leaves: z.string().max(20).nullable().optional(),
+  }),
+  setMembers: z.object({ type: z.literal('set-members'), id: idSchema, members: z.array(idSchema) }),
+  rename: z.object({ type: z.literal('rename'), title: titleSchema }),
+  setTier: z.object({
+    type: z.literal('set-tier'),
+    tier: z.number().int().min(1).max(9999),
+    name: textSchema(80).nullable().optional(),
+    look: nullable(lookSchema).optional(),
+  }),
+  setHouse: z.object({ type: z.literal('set-house'), house: z.string().min(1).max(60) }),
+  setPage: z.object({ type: z.literal('set-page'), page: pageSchema.partial() }),
+  setArrangement: z.object({
+    type: z.literal('set-arrangement'),
+    arrangement: z.record(z.string().max(40), z.union([z.string().max(80), z.number(), z.boolean(), z.null()])),
+  }),
+};
+
+const single = z.discriminatedUnion('type', [
+  change.addItems,
+  change.editFields,
+  change.moveBranch,
+  change.moveIn,
+  change.moveOut,
+  change.removeBranch,
+  change.removeLift,
+  change.setItem,
+  change.setMembers,
+  change.rename,
+  change.setTier,
+  change.setHouse,
+  change.setPage,
+  change.setArrangement,
+]);
+export type SingleChange = z.infer<typeof single>;
+
+/** Several changes carried out as one: all or none, one undo step. */
+export interface Group {
+  type: 'group';
+  changes: Change[];
+}
+export type Change = SingleChange | Group;
+
+export const changeSchema: z.ZodType<Change> = z.union([
+  single,
+  z.object({ type: z.literal('group'), changes: z.array(z.lazy(() => changeSchema)).max(5_000) }),
+]);
+
+/** One change for a list of them. */
+export const asOne = (changes: readonly Change[]): Change =>
+  changes.length === 1 ? changes[0]! : { type: 'group', changes: [...changes] };

@@ -1,0 +1,7 @@
+export * from './apply';
+export * from './changes';
+export { advance, type Entry, type Origin, stacked, type Timeline } from './history';
+export { merged } from './merge';
+export * from './model';
+export { firstOrders, ordersAfter } from './order';
+export * from './tree';

@@ -1,0 +1,158 @@
+/**
+ * The chart value: one model for all kinds. A chart is plain data; every edit is a change (`changes.ts`) and every
+ * picture is computed from it (`../compose.ts`). The Zod schemas are the types.
+ *
+ * Lengths are points (1/72 inch) unless a name says otherwise. Tiers count from 1.
+ */
+import { z } from 'zod';
+import { isOrderKey } from './order';
+
+/** Longest text a field may hold; longer ones are refused at the door rather than cut later. */
+export const FIELD_LIMIT = 2_000;
+/** Most items one chart may hold. */
+export const ITEM_LIMIT = 30_000;
+
+/** Keys of records come from outside: names that every object has (`constructor`, ...) would be found in any record. */
+const isOwnKey = (key: string) => !(key in {});
+
+export const idSchema = z
+  .string()
+  .regex(/^[\w.:-]{1,64}$/, 'an id has 1 to 64 letters, digits or . : _ -')
+  .refine(isOwnKey, 'this id is reserved');
+
+/** Text that can be stored and shown anywhere: no NUL, no half of a surrogate pair. */
+export const textSchema = (most: number) =>
+  z.string().max(most).refine((text) => !text.includes('\u0000') && !/\p{Surrogate}/u.test(text), 'has a broken character');
+
+/** `#rrggbb`, the one way colours are written. */
+export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
+
+export const SHAPES = ['square', 'soft', 'rounded', 'pill', 'cut', 'double'] as const;
+export const DASHES = ['solid', 'dashed', 'dotted'] as const;
+export const LINE_FORMS = ['elbow', 'straight', 'curve'] as const;
+export const SIZE_RULES = ['tier', 'each', 'fixed'] as const;
+
+/** The look of a tier, complete. A house style gives one for any tier. */
+export const lookSchema = z.object({
+  fill: colourSchema,
+  edge: colourSchema,
+  edgeWidth: z.number().min(0).max(6),
+  edgeDash: z.enum(DASHES),
+  ink: colourSchema,
+  weight: z.union([z.literal(400), z.literal(600), z.literal(700)]),
+  /** Text size of the name, in points before the page's scale. */
+  size: z.number().min(5).max(48),
+  shape: z.enum(SHAPES),
+  /** `tier`: one size for the tier, from its longest text; `each`: its own; `fixed`: `width` wide. */
+  sizeRule: z.enum(SIZE_RULES),
+  /** Width of a box in points where `sizeRule` is `fixed`; otherwise the widest a box may grow. */
+  width: z.number().min(24).max(600),
+  line: z.enum(LINE_FORMS),
+  lineWidth: z.number().min(0.25).max(6),
+  lineDash: z.enum(DASHES),
+  lineColour: colourSchema,
+});
+export type Look = z.infer<typeof lookSchema>;
+
+/** What a person set on top of the house style; what is absent follows it. */
+export const lookPatchSchema = lookSchema.partial();
+export type LookPatch = z.infer<typeof lookPatchSchema>;
+
+export const tierSchema = z.object({ name: textSchema(80).optional(), look: lookPatchSchema.optional() });
+export type TierSettings = z.infer<typeof tierSchema>;
+
+export const fieldNameSchema = z.string().min(1).max(80).refine(isOwnKey, 'this field name is reserved');
+export const fieldsSchema = z.record(fieldNameSchema, textSchema(FIELD_LIMIT));
+
+export const nudgeSchema = z.object({ dx: z.number(), dy: z.number() });
+
+/** One line of the list. `fields.name` is its name; other fields are the kind's columns or the list's own. */
+export const itemSchema = z.object({
+  id: idSchema,
+  parent: idSchema.nullable(),
+  /** Fractional key: siblings stand in the order of their keys, then of their ids. */
+  order: z.string().max(200).refine(isOrderKey, 'an order key is a fractional index such as "a0"'),
+  fields: fieldsSchema,
+  /** Exception: a look set on this item on purpose. */
+  style: lookPatchSchema.optional(),
+  /** A small move by hand, relative to the computed place. */
+  nudge: nudgeSchema.optional(),
+  /** How the lowest level of this branch is set; absent: as the branch above. */
+  leaves: z.string().max(20).optional(),
+});
+export type Item = z.infer<typeof itemSchema>;
+
+export const linkSchema = z.object({
+  id: idSchema,
+  from: idSchema,
+  to: idSchema,
+  role: z.string().min(1).max(40),
+  label: textSchema(FIELD_LIMIT).optional(),
+  fields: fieldsSchema.optional(),
+});
+export type Link = z.infer<typeof linkSchema>;
+
+export const setSchema = z.object({ id: idSchema, name: textSchema(FIELD_LIMIT), members: z.array(idSchema) });
+export type ItemSet = z.infer<typeof setSchema>;
+
+export const noteSchema = z.object({ id: idSchema, text: textSchema(FIELD_LIMIT), x: z.number(), y: z.number() });
+export type Note = z.infer<typeof noteSchema>;
+
+export const PAGE_SIZES = ['A2', 'A3', 'A4', 'A5', 'Letter', 'Legal', 'Tabloid'] as const;
+export const pageSchema = z.object({
+  /** `picture`: the page is as large as the picture. */
+  size: z.enum([...PAGE_SIZES, 'picture']),
+  orientation: z.enum(['landscape', 'portrait']),
+  margin: z.number().min(0).max(144),
+  showTitle: z.boolean(),
+  /** The line at the top right, such as a date; none where it is empty. */
+  dateLine: textSchema(120),
+  /** Whether tier names are printed beside the tiers. */
+  tierHeadings: z.boolean(),
+});
+export type Page = z.infer<typeof pageSchema>;
+
+export const titleSchema = textSchema(200).trim().min(1, 'a chart needs a title');
+
+export const chartSchema = z.object({
+  version: z.literal(1),
+  kind: z.string().min(1).max(40),
+  title: titleSchema,
+  items: z.record(idSchema, itemSchema),
+  links: z.record(idSchema, linkSchema),
+  sets: z.record(idSchema, setSchema),
+  notes: z.record(idSchema, noteSchema),
+  house: z.string().min(1).max(60),
+  /** Per tier number, as text because JSON keys are: what differs from the house style. */
+  tiers: z.record(z.string().regex(/^[1-9]\d{0,3}$/), tierSchema),
+  /** The kind's own arrangement choices; checked by the kind. */
+  arrangement: z.record(z.string().max(40), z.union([z.string().max(80), z.number(), z.boolean()])),
+  page: pageSchema,
+});
+export type Chart = z.infer<typeof chartSchema>;
+
+export const defaultPage: Page = {
+  size: 'A4',
+  orientation: 'landscape',
+  margin: 28.35,
+  showTitle: true,
+  dateLine: '',
+  tierHeadings: false,
+};
+
+/** An empty chart of a kind, in the first house style, on an A4 page. */
+export function emptyChart(kind: string, title: string): Chart {
+  return {
+    version: 1,
+    kind,
+    title,
+    items: {},
+    links: {},
+    sets: {},
+    notes: {},
+    house: 'fernhouse',
+    tiers: {},
+    arrangement: {},
+    page: defaultPage,
+  };
+}

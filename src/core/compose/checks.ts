@@ -1,0 +1,57 @@
+/** What can be wrong with a picture, whatever its kind. */
+import type { Chart, Look } from '../chart';
+import type { Problem } from '../list';
+import type { SceneBand } from '../scene';
+import { contrast, LEAST_CONTRAST } from '../style';
+import type { Fonts } from '../text';
+import type { PlacedItem } from './draw';
+
+/** Below this printed size text can't be read at arm's length (common practice), in points. */
+export const LEAST_PRINT = 6;
+
+export function pictureProblems(
+  chart: Chart,
+  items: readonly PlacedItem[],
+  bands: readonly SceneBand[],
+  looks: readonly Look[],
+  smallest: number | null,
+  fonts: Fonts,
+  lineOf: (item: string) => number | undefined,
+): Problem[] {
+  const found: Problem[] = [];
+  if (smallest !== null && smallest < LEAST_PRINT)
+    found.push({
+      code: 'text-too-small',
+      severity: 'warning',
+      message: `The smallest text prints at ${smallest.toFixed(1)} pt; below ${LEAST_PRINT} pt it can't be read. Try a larger page, or the other direction.`,
+      repairs:
+        chart.page.size === 'picture' || chart.page.size === 'A3'
+          ? []
+          : [{ label: 'Print on A3', change: { type: 'set-page', page: { size: 'A3' } } }],
+    });
+  for (const band of bands) {
+    const { fill, ink } = looks[band.tier - 1]!;
+    const ratio = contrast(fill, ink);
+    if (ratio < LEAST_CONTRAST)
+      found.push({
+        code: 'low-contrast',
+        severity: 'warning',
+        message: `The words of ${band.name} have a contrast of ${ratio.toFixed(1)} to their fill; ${LEAST_CONTRAST} is the least that reads well.`,
+        repairs: [{ label: 'Choose readable text', change: { type: 'set-tier', tier: band.tier, look: { ink: null } } }],
+      });
+  }
+  for (const item of items) {
+    const missing = new Set(item.set.lines.flatMap((line) => fonts.missing(line.text, line.face)));
+    if (missing.size === 0) continue;
+    const line = lineOf(item.id);
+    found.push({
+      code: 'missing-letters',
+      severity: 'warning',
+      item: item.id,
+      ...(line === undefined ? {} : { line }),
+      message: `${line === undefined ? '' : `Line ${line}: `}the fonts have no sign for ${[...missing].slice(0, 6).join(' ')} in "${item.name}"; it may be missing in files.`,
+      repairs: [],
+    });
+  }
+  return found;
+}

@@ -1,0 +1,72 @@
+/** Marks of items and links, already on the page. */
+import type { Look } from '../chart';
+import type { FaceId } from '../faces';
+import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type SceneItem } from '../scene';
+import type { Fonts } from '../text';
+import { LINE_HEIGHT, type SetItem, type Worded } from './measure';
+
+export interface PlacedItem extends Worded {
+  readonly name: string;
+  readonly fields: Readonly<Record<string, string>>;
+  readonly parent: string | null;
+  readonly box: Box;
+  readonly set: SetItem;
+}
+
+/** One line of words as text marks, a mark for each typeface it needs. */
+export function textMarks(fonts: Fonts, text: string, face: FaceId, size: number, x: number, y: number, fill: string): Mark[] {
+  return fonts.runs(text, face).map((run): Mark => ({ type: 'text', x: x + run.dx * size, y, text: run.text, face: run.face, size, fill }));
+}
+
+/** Baseline of a line of text whose line box starts at `top`. */
+export function baseline(fonts: Fonts, face: FaceId, size: number, top: number): number {
+  const { ascent, descent } = fonts.metrics(face);
+  return top + (size * LINE_HEIGHT - size * (ascent + descent)) / 2 + size * ascent;
+}
+
+export function drawItem(item: PlacedItem, scale: number, fonts: Fonts): SceneItem {
+  const { box, look, set } = item;
+  const dash = dashOf(look.edgeDash, look.edgeWidth * scale);
+  const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth * scale, ...(dash && { dash }) } : {};
+  const [outer, ...inner] = outlines(look.shape, box, scale);
+  const marks: Mark[] = [{ type: 'path', d: outer!, fill: look.fill, ...edge }];
+  for (const d of inner) marks.push({ type: 'path', d, ...edge });
+  let top = box.y + (box.height - set.height * scale) / 2;
+  for (const line of set.lines) {
+    const size = line.size * scale;
+    const x = box.x + (box.width - line.width * scale) / 2;
+    marks.push(...textMarks(fonts, line.text, line.face, size, x, baseline(fonts, line.face, size, top), look.ink));
+    top += size * LINE_HEIGHT;
+  }
+  return { id: item.id, label: item.face.lines.map((line) => line.text).join(', '), tier: item.tier, parent: item.parent, box, marks };
+}
+
+interface PlacedLink {
+  readonly from: string;
+  readonly to: string;
+  readonly tier: number;
+  readonly curved: boolean;
+  readonly points: readonly (readonly [number, number])[];
+}
+
+export function drawLinks(links: readonly PlacedLink[], joins: readonly PlacedLink['points'][], lookOf: (tier: number) => Look, scale: number): Scene['links'] {
+  const stroke = (look: Look) => {
+    const width = look.lineWidth * scale;
+    const dash = dashOf(look.lineDash, width);
+    return { stroke: look.lineColour, width, ...(dash && { dash }) };
+  };
+  // Lines that leave one box share a part; drawn as one path, that part is not painted over and over.
+  const byParent = new Map<string, PlacedLink[]>();
+  for (const link of links) {
+    if (byParent.has(link.from)) byParent.get(link.from)!.push(link);
+    else byParent.set(link.from, [link]);
+  }
+  const mark = (ways: readonly string[], look: Look): Mark => ({ type: 'path', d: ways.join(''), ...stroke(look) });
+  const drawn = [...byParent].map(([from, own]) => ({
+    key: from,
+    from,
+    marks: [mark(own.map((link) => pathThrough(link.points, link.curved)), lookOf(own[0]!.tier))],
+  }));
+  if (joins.length === 0) return drawn;
+  return [{ key: 'join', marks: [mark(joins.map((way) => pathThrough(way, false)), lookOf(1))] }, ...drawn];
+}

@@ -1,0 +1,1 @@
+export { type Composition, compose } from './compose';

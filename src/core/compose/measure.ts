@@ -1,0 +1,84 @@
+/** Words of items set in lines, and from them the size of every box. */
+import type { Look } from '../chart';
+import { type FaceId, textFace } from '../faces';
+import type { ItemFace, Size } from '../kinds';
+import { padding } from '../scene';
+import { type Fonts, wrap } from '../text';
+
+export interface SetLine {
+  readonly text: string;
+  readonly face: FaceId;
+  readonly size: number;
+  readonly width: number;
+}
+export interface SetItem {
+  readonly lines: readonly SetLine[];
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface Worded {
+  readonly id: string;
+  readonly tier: number;
+  readonly face: ItemFace;
+  readonly look: Look;
+}
+
+/** Height of a line as a multiple of its text size. */
+export const LINE_HEIGHT = 1.22;
+/** Narrowest box, so that a short name still makes a box that can be grasped. */
+const NARROWEST = 44;
+
+function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetItem {
+  const lines: SetLine[] = [];
+  let width = 0;
+  let height = 0;
+  for (const line of face.lines) {
+    const size = look.size * line.size;
+    const font = textFace(line.strong ? look.weight : 400);
+    for (const text of wrap(fonts, line.text, font, size, most).lines) {
+      const lineWidth = fonts.width(text, font, size);
+      lines.push({ text, face: font, size, width: lineWidth });
+      width = Math.max(width, lineWidth);
+      height += size * LINE_HEIGHT;
+    }
+  }
+  return { lines, width, height };
+}
+
+/**
+ * Sets the words of all items and sizes their boxes by the size rule of their tier: one size for the tier from its
+ * longest text, each its own, or a fixed width. Words are then set again in the width that was found.
+ */
+export function measure(items: readonly Worded[], tierLook: (tier: number) => Look, fonts: Fonts): { set: Map<string, SetItem>; sizes: Map<string, Size> } {
+  const set = new Map<string, SetItem>();
+  const sizes = new Map<string, Size>();
+  const byTier = new Map<number, Worded[]>();
+  for (const item of items) {
+    if (byTier.has(item.tier)) byTier.get(item.tier)!.push(item);
+    else byTier.set(item.tier, [item]);
+  }
+  const room = (item: Worded, width: number) => Math.max(1, width - 2 * padding[item.look.shape].x);
+  const box = (item: Worded, words: SetItem): Size => ({
+    width: words.width + 2 * padding[item.look.shape].x,
+    height: words.height + 2 * padding[item.look.shape].y,
+  });
+  for (const [tier, members] of byTier) {
+    const { sizeRule, width: widest } = tierLook(tier);
+    for (const item of members) set.set(item.id, setIn(fonts, item, room(item, widest)));
+    const own = members.map((item) => box(item, set.get(item.id)!));
+    const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
+    if (sizeRule === 'each') {
+      for (const [i, item] of members.entries()) sizes.set(item.id, { ...own[i]!, width: Math.max(NARROWEST, own[i]!.width) });
+      continue;
+    }
+    const width = sizeRule === 'fixed' ? widest : Math.max(NARROWEST, most((size) => size.width));
+    for (const item of members) {
+      // Only words that were broken can gain from the width that the longest text brought.
+      if (set.get(item.id)!.lines.length > item.face.lines.length) set.set(item.id, setIn(fonts, item, room(item, width)));
+    }
+    const height = Math.max(...members.map((item) => box(item, set.get(item.id)!).height));
+    for (const item of members) sizes.set(item.id, { width, height });
+  }
+  return { set, sizes };
+}

@@ -1,0 +1,190 @@
+/** What can be wrong with who-reports-to-whom. Every problem names its line and, where there is one, a repair. */
+import { type Change, type Chart, type Item, isWithin, treeOf, walk } from '../../chart';
+import { folded, nearest, type Problem, type Repair, superiorFinder } from '../../list';
+
+/** A post with nobody in it: no name, or the word itself as the name. */
+export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
+  /^(vacant( post| position)?|vacancy|n\.? ?n\.?|tba|tbc|unfilled|open post)?$/i.test((item.fields['name'] ?? '').trim());
+
+type LineOf = (item: string) => number | undefined;
+
+export function problems(chart: Chart, lineOf: LineOf): Problem[] {
+  const tree = treeOf(chart.items);
+  // In the order of the list: what is said must not depend on the order in which a store gives records back.
+  const items = [...walk(tree)].map(({ id }) => chart.items[id]!);
+  const at = (item: string) => {
+    const line = lineOf(item);
+    return line === undefined ? { item } : { item, line };
+  };
+  return [
+    ...superiorProblems(chart, items, at),
+    ...nameProblems(items, at),
+    ...topProblems(chart, tree.tops, at),
+  ].sort((a, b) => (a.line ?? 0) - (b.line ?? 0));
+}
+
+type At = (item: string) => { item: string; line?: number };
+const lineWord = (at: { line?: number }) => (at.line === undefined ? '' : `Line ${at.line}: `);
+const called = (item: Item) => item.fields['name'] || item.fields['post'] || 'a line without a name';
+
+/** Puts an item under another and forgets the words that could not be resolved. */
+const under = (id: string, parent: string): Change => ({
+  type: 'group',
+  changes: [
+    { type: 'move-branch', id, parent },
+    { type: 'edit-fields', id, fields: { superior: null } },
+  ],
+});
+const leaveAtTop = (item: Item): Repair => ({
+  label: `Leave ${called(item)} at the top`,
+  change: { type: 'edit-fields', id: item.id, fields: { superior: null } },
+});
+
+function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem[] {
+  const open = items.filter((item) => item.parent === null && (item.fields['superior'] ?? '') !== '');
+  if (open.length === 0) return [];
+  const find = superiorFinder(items);
+  const byName = new Map<string, Item>();
+  for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
+  return open.map((item): Problem => {
+    const place = at(item.id);
+    const wanted = item.fields['superior']!;
+    const found = find(wanted);
+    const says = `${lineWord(place)}${called(item)} reports to "${wanted}"`;
+    if (!found) {
+      const near = nearest(wanted, byName.keys()).map((name) => byName.get(name)!);
+      return {
+        code: 'unknown-superior',
+        severity: 'error',
+        ...place,
+        field: 'superior',
+        message: `${says}, but nobody of that name is in the list. It stands at the top until this is mended.`,
+        repairs: [
+          ...near
+            .filter((other) => !isWithin(chart.items, other.id, item.id))
+            .map((other) => ({ label: `Put under ${called(other)}`, change: under(item.id, other.id) })),
+          leaveAtTop(item),
+        ],
+      };
+    }
+    if ('several' in found) {
+      return {
+        code: 'double',
+        severity: 'error',
+        ...place,
+        field: 'superior',
+        message: `${says}, but ${found.several.length} people are called that. Choose one, or use ids in the list.`,
+        repairs: [
+          ...found.several.slice(0, 4).filter((id) => !isWithin(chart.items, id, item.id)).map((id) => {
+            const { post, department } = chart.items[id]!.fields;
+            const which = [post, department].filter(Boolean).join(', ') || `line ${at(id).line ?? '?'}`;
+            return { label: `Put under ${wanted} (${which})`, change: under(item.id, id) };
+          }),
+          leaveAtTop(item),
+        ],
+      };
+    }
+    if (isWithin(chart.items, found.to, item.id)) return cycle(chart, item, found.to, place);
+    return {
+      code: 'unknown-superior',
+      severity: 'error',
+      ...place,
+      field: 'superior',
+      message: `${says}, who is in the list, but it stands at the top.`,
+      repairs: [{ label: `Put under ${called(chart.items[found.to]!)}`, change: under(item.id, found.to) }, leaveAtTop(item)],
+    };
+  });
+}
+
+/** A way round in a circle, named in full from the item at which it was cut. */
+function cycle(chart: Chart, item: Item, superior: string, place: ReturnType<At>): Problem {
+  const way: Item[] = [];
+  for (let id: string | null = superior; id !== null && id !== item.id; id = chart.items[id]!.parent) way.push(chart.items[id]!);
+  const names = [item, ...way, item].map(called).join(' – ');
+  const cuts = way.slice(0, 3).map((next): Repair => {
+    const freed: Change = { type: 'move-branch', id: next.id, parent: null };
+    return { label: `Cut at ${called(next)} instead`, change: { type: 'group', changes: [freed, under(item.id, superior)] } };
+  });
+  return {
+    code: 'cycle',
+    severity: 'error',
+    ...place,
+    field: 'superior',
+    message: `${lineWord(place)}these report to each other in a circle: ${names}. It was cut at ${called(item)}, who stands at the top for now.`,
+    repairs: [leaveAtTop(item), ...cuts],
+  };
+}
+
+function nameProblems(items: readonly Item[], at: At): Problem[] {
+  const found: Problem[] = [];
+  const seen = new Map<string, string>();
+  for (const item of items) {
+    const place = at(item.id);
+    const { name = '', post = '' } = item.fields;
+    if (name.trim() === '') {
+      found.push({
+        code: 'empty-name',
+        severity: post === '' ? 'warning' : 'note',
+        ...place,
+        field: 'name',
+        message:
+          post === ''
+            ? `${lineWord(place)}there is no name; it is drawn as a vacant post.`
+            : `${lineWord(place)}${post} has no name; it is drawn as a vacant post.`,
+        repairs: [{ label: 'Write "Vacant post"', change: { type: 'edit-fields', id: item.id, fields: { name: 'Vacant post' } } }],
+      });
+      continue;
+    }
+    if (isVacant(item)) continue;
+    const key = `${folded(name)}\n${folded(post)}`;
+    const first = seen.get(key);
+    if (first === undefined) seen.set(key, item.id);
+    else {
+      const other = at(first).line;
+      found.push({
+        code: 'double',
+        severity: 'warning',
+        ...place,
+        message: `${lineWord(place)}${name}${post ? `, ${post},` : ''} is in the list twice${other === undefined ? '' : ` (also in line ${other})`}.`,
+        repairs: [{ label: 'Remove this line', change: { type: 'remove-lift', id: item.id } }],
+      });
+    }
+  }
+  return found;
+}
+
+function topProblems(chart: Chart, tops: readonly string[], at: At): Problem[] {
+  // Those whose superior could not be found have a problem of their own.
+  const settled = tops.filter((id) => !chart.items[id]!.fields['superior']);
+  if (Object.keys(chart.items).length > 0 && settled.length === 0)
+    return [
+      {
+        code: 'no-top',
+        severity: 'error',
+        ...at(tops[0]!),
+        message: 'Nobody is at the top: every line reports to somebody who is missing or to each other.',
+        repairs: [leaveAtTop(chart.items[tops[0]!]!)],
+      },
+    ];
+  if (settled.length < 2) return [];
+  const names = settled.slice(0, 4).map((id) => called(chart.items[id]!));
+  const rest = settled.length - names.length;
+  return [
+    {
+      code: 'several-tops',
+      severity: 'note',
+      ...at(settled[1]!),
+      message: `${settled.length} stand at the top: ${names.join(', ')}${rest > 0 ? ` and ${rest} more` : ''}. Each has a tree of its own.`,
+      repairs: [
+        { label: 'Join them with a line', change: { type: 'set-arrangement', arrangement: { tops: 'joined' } } },
+        {
+          label: `Put the others under ${names[0]}`,
+          change: {
+            type: 'group',
+            changes: settled.slice(1).map((id): Change => ({ type: 'move-branch', id, parent: settled[0]! })),
+          },
+        },
+      ],
+    },
+  ];
+}

@@ -1,0 +1,4 @@
+export { type Fit, fit, paperMillimetres, paperPoints } from './page';
+export { type Point, type Route, route } from './routes';
+export { type Forest, type TidyGaps, tidy } from './tidy';
+export { type Leaves, type Tiered, type TieredGaps, tiered } from './tiered';

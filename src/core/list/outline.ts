@@ -1,0 +1,73 @@
+/** Outlines: one line an item, levels by how lines start; `Name` or name and post. */
+import { firstOrders, type Item } from '../chart';
+import { levelMarks, type OutlineLine, outlineLines } from './levels';
+import type { ListForm, ListRead, Problem, ReadContext } from './types';
+import { plainText, tidy } from './words';
+
+const SEPARATORS = ['\t', ' | ', ' — ', ' – ', ' - '] as const;
+
+/** The one separator the whole list uses between name and post: the one found in most lines. */
+function separatorOf(lines: readonly OutlineLine[]): string | undefined {
+  let best: string | undefined;
+  let most = 0;
+  for (const separator of SEPARATORS) {
+    const count = lines.filter((line) => line.text.includes(separator)).length;
+    if (count > most) [best, most] = [separator, count];
+  }
+  // A dash in a few lines of a long list is part of a name; tabs and bars never are.
+  const certain = best === '\t' || best === ' | ';
+  return certain || most > lines.length * 0.15 ? best : undefined;
+}
+
+/** Parts of a line by field: the first is the name, then the columns of the kind in their order. */
+function fieldsOf(text: string, separator: string | undefined, second: string): Record<string, string> {
+  if (separator === undefined) return { name: tidy(text) };
+  const [name = '', ...rest] = text.split(separator);
+  const fields: Record<string, string> = { name: tidy(name) };
+  // A dash may come again inside a post; columns set apart by tabs or bars are fields of their own.
+  const parts = separator === '\t' || separator === ' | ' ? rest : rest.length > 0 ? [rest.join(separator)] : [];
+  for (const [i, part] of parts.entries()) if (tidy(part) !== '') fields[i === 0 ? second : `column ${i + 2}`] = tidy(part);
+  return fields;
+}
+
+function read(raw: string, context: ReadContext): ListRead {
+  const lines = outlineLines(plainText(raw));
+  const separator = separatorOf(lines);
+  const second = context.columns.find((column) => column.field !== 'name')?.field ?? 'post';
+  const orders = firstOrders(lines.length);
+  const items: Item[] = [];
+  const at: Record<string, number> = {};
+  const problems: Problem[] = [];
+  const open: string[] = [];
+  for (const [i, line] of lines.entries()) {
+    const id = context.newId();
+    const parent = line.level > 0 ? open[line.level - 1]! : null;
+    open.length = line.level;
+    open.push(id);
+    items.push({ id, parent, order: orders[i]!, fields: fieldsOf(line.text, separator, second) });
+    at[id] = line.line;
+    if (line.tooDeep)
+      problems.push({
+        code: 'too-deep',
+        severity: 'warning',
+        line: line.line,
+        item: id,
+        message: `Line ${line.line} is indented more than one level below the line above; it was put directly under it.`,
+        repairs: [],
+      });
+  }
+  return { form: 'outline', items, links: [], sets: [], lines: at, problems };
+}
+
+export const outlineForm = (sample: string): ListForm => ({
+  id: 'outline',
+  label: 'Outline',
+  sample,
+  suits: (text) => (levelMarks(plainText(text)) === undefined ? 0.2 : 0.6),
+  read,
+});
+
+/** A list as outline text: a tab a level, name and post set apart by ` | `. What is written is read back the same. */
+export function writeOutline(lines: readonly { level: number; cells: readonly string[] }[]): string {
+  return lines.map(({ level, cells }) => `${'\t'.repeat(level)}${cells.map(tidy).join(' | ')}\n`).join('');
+}

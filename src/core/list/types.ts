@@ -1,0 +1,64 @@
+import type { Change, Item, ItemSet, Link } from '../chart';
+
+/** A change that would mend a problem, in the words of its button. */
+export interface Repair {
+  readonly label: string;
+  readonly change: Change;
+}
+
+/** Something wrong or noteworthy in a list, at its line. */
+export interface Problem {
+  /** Lower-case words with hyphens; the same in every language of the interface. */
+  readonly code: string;
+  readonly severity: 'error' | 'warning' | 'note';
+  readonly message: string;
+  /** Line of the source text, or of the list where the chart is stored; from 1. */
+  readonly line?: number;
+  readonly item?: string;
+  readonly field?: string;
+  readonly repairs: readonly Repair[];
+}
+
+/** A column of a kind's table. */
+export interface Column {
+  /** The field it fills; `superior` and `id` are resolved to the tree while reading. */
+  readonly field: string;
+  readonly label: string;
+  /** Other headings it is known by, lower case, without marks or spaces. */
+  readonly headings: readonly string[];
+}
+
+/** What reading a list gives. Every line's words are in some item's fields: nothing is dropped silently. */
+export interface ListRead {
+  readonly form: string;
+  readonly items: readonly Item[];
+  readonly links: readonly Link[];
+  readonly sets: readonly ItemSet[];
+  /** The source line of each item. */
+  readonly lines: Readonly<Record<string, number>>;
+  /** What was wrong with the text itself; what is wrong with the content, the kind's own check finds. */
+  readonly problems: readonly Problem[];
+  /** For tables: which field each heading went to. */
+  readonly columns?: readonly { readonly heading: string; readonly field: string }[];
+}
+
+export interface ReadContext {
+  readonly columns: readonly Column[];
+  /** Gives item ids; the default counts i1, i2, ... so that the same list reads the same. */
+  readonly newId: () => string;
+}
+
+/** One way to write a list of a kind. */
+export interface ListForm {
+  readonly id: string;
+  readonly label: string;
+  readonly sample: string;
+  /** How sure it is that a text is of this form: 0 (no) to 1. */
+  suits(text: string, columns: readonly Column[]): number;
+  read(text: string, context: ReadContext): ListRead;
+}
+
+export const countingIds = (prefix = 'i') => {
+  let count = 0;
+  return () => `${prefix}${++count}`;
+};

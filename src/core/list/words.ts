@@ -1,0 +1,51 @@
+/** Small text helpers that reading and comparing lists share. */
+
+/** White space made plain: no-break and other spaces to a space, runs to one, none at the ends. */
+export const tidy = (text: string): string => text.replace(/\s+/g, ' ').trim();
+
+/** A name made comparable: case, marks and spaces do not count ("Zoë  Aalto" = "zoe aalto"). */
+export const folded = (text: string): string =>
+  tidy(text).normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en').normalize('NFC');
+
+/** A heading made comparable: letters and digits only. */
+export const headingKey = (text: string): string => folded(text).replace(/[^\p{L}\p{N}]/gu, '');
+
+/** Text without a byte order mark, line ends made `\n`, characters that can't be stored shown as unreadable. */
+export const plainText = (text: string): string =>
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: NUL is just what is looked for
+  text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').replace(/\u0000|\p{Surrogate}/gu, '\ufffd');
+
+/**
+ * Edit distance with swaps of neighbours (optimal string alignment: Damerau 1964, Levenshtein 1966), given up once
+ * over `most`.
+ */
+export function editDistance(a: string, b: string, most = Number.POSITIVE_INFINITY): number {
+  if (Math.abs(a.length - b.length) > most) return most + 1;
+  let before: number[] = [];
+  let previous = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i];
+    for (let j = 1; j <= b.length; j++) {
+      const same = a[i - 1] === b[j - 1] ? 0 : 1;
+      let cost = Math.min(previous[j]! + 1, row[j - 1]! + 1, previous[j - 1]! + same);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) cost = Math.min(cost, before[j - 2]! + 1);
+      row.push(cost);
+    }
+    if (Math.min(...row) > most) return most + 1;
+    before = previous;
+    previous = row;
+  }
+  return previous[b.length]!;
+}
+
+/** The names most like a name, nearest first: at most a third of its letters differ. */
+export function nearest(name: string, names: Iterable<string>, count = 3): string[] {
+  const wanted = folded(name);
+  const most = Math.max(1, Math.floor(wanted.length / 3));
+  const found: { name: string; distance: number }[] = [];
+  for (const other of new Set(names)) {
+    const distance = editDistance(wanted, folded(other), most);
+    if (distance <= most) found.push({ name: other, distance });
+  }
+  return found.sort((a, b) => a.distance - b.distance || (a.name < b.name ? -1 : 1)).slice(0, count).map((f) => f.name);
+}

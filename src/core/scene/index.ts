@@ -1,0 +1,3 @@
+export { type Box, type Mark, marksOf, type Scene, type SceneBand, type SceneItem } from './scene';
+export { dashOf, outlines, padding, pathThrough, short } from './shapes';
+export { escapeXml, lettersOf, sceneSvg } from './svg';

@@ -1,0 +1,78 @@
+/**
+ * The scene: a finished picture as plain data, styled and placed. Points (1/72 inch) on the page, y down, origin at the
+ * page's top left. Every output draws this same value; renderers know nothing about kinds.
+ */
+import type { FaceId } from '../faces';
+
+export type Mark =
+  | {
+      readonly type: 'path';
+      /** SVG path data. */
+      readonly d: string;
+      readonly fill?: string;
+      readonly stroke?: string;
+      readonly width?: number;
+      readonly dash?: readonly number[];
+    }
+  | {
+      readonly type: 'text';
+      /** Left end of the baseline. */
+      readonly x: number;
+      readonly y: number;
+      readonly text: string;
+      readonly face: FaceId;
+      readonly size: number;
+      readonly fill: string;
+    };
+
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface SceneItem {
+  readonly id: string;
+  /** All its words, for a title and for a screen reader. */
+  readonly label: string;
+  readonly tier: number;
+  readonly parent: string | null;
+  readonly box: Box;
+  readonly marks: readonly Mark[];
+}
+
+export interface SceneBand {
+  readonly tier: number;
+  readonly name: string;
+  readonly count: number;
+  readonly exceptions: number;
+  readonly fill: string;
+  /** Near and far edge along the axis of tiers, on the page. */
+  readonly start: number;
+  readonly end: number;
+}
+
+export interface Scene {
+  readonly width: number;
+  readonly height: number;
+  readonly background: string;
+  readonly title: string;
+  readonly description: string;
+  /** Where the picture lies on the page. */
+  readonly picture: Box;
+  readonly margin: number;
+  /** Lines first, then items over them, then the page's own words. */
+  readonly links: readonly { readonly key: string; readonly from?: string; readonly marks: readonly Mark[] }[];
+  readonly items: readonly SceneItem[];
+  readonly page: readonly Mark[];
+  readonly axis: 'rows' | 'columns';
+  readonly bands: readonly SceneBand[];
+}
+
+/** All marks in the order in which they are drawn. */
+export function* marksOf(scene: Scene): Generator<Mark> {
+  for (const link of scene.links) yield* link.marks;
+  for (const item of scene.items) yield* item.marks;
+  yield* scene.page;
+}

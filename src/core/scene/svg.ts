@@ -1,0 +1,52 @@
+/** A scene as an SVG document. Text stays text; fonts are named, or embedded by whoever has their bytes. */
+import { faces } from '../faces';
+import { type Mark, marksOf, type Scene, type SceneItem } from './scene';
+import { short } from './shapes';
+
+const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+/** Text safe in XML: marked characters escaped, those that XML 1.0 forbids taken out. */
+export const escapeXml = (text: string): string =>
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: XML forbids just these
+  text.replace(/[&<>"]/g, (c) => escapes[c]!).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
+
+function markSvg(mark: Mark): string {
+  if (mark.type === 'text') {
+    const { family, weight } = faces[mark.face];
+    return `<text x="${short(mark.x)}" y="${short(mark.y)}" font-family="${family}" font-weight="${weight}" font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
+  }
+  const stroke = mark.stroke ? ` stroke="${mark.stroke}" stroke-width="${short(mark.width ?? 1)}"` : '';
+  const dash = mark.dash ? ` stroke-dasharray="${mark.dash.map(short).join(' ')}"` : '';
+  return `<path d="${mark.d}" fill="${mark.fill ?? 'none'}"${stroke}${dash}/>`;
+}
+
+const itemSvg = (item: SceneItem) =>
+  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}"><title>${escapeXml(item.label)}</title>${item.marks.map(markSvg).join('')}</g>`;
+
+/**
+ * @param fontCss `@font-face` rules to embed; without them the reader's machine must have the fonts
+ */
+export function sceneSvg(scene: Scene, fontCss = ''): string {
+  const { width, height } = scene;
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
+    `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
+    `<style>${fontCss}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
+    `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,
+    ...scene.links.flatMap((link) => link.marks.map(markSvg)),
+    ...scene.items.map(itemSvg),
+    ...scene.page.map(markSvg),
+    '</svg>\n',
+  ].join('\n');
+}
+
+/** Every letter a scene needs of each face, for embedding only those. */
+export function lettersOf(scene: Scene): Map<keyof typeof faces, string> {
+  const letters = new Map<keyof typeof faces, Set<string>>();
+  for (const mark of marksOf(scene)) {
+    if (mark.type !== 'text') continue;
+    const set = letters.get(mark.face) ?? new Set();
+    for (const letter of mark.text) set.add(letter);
+    letters.set(mark.face, set);
+  }
+  return new Map([...letters].map(([face, set]) => [face, [...set].sort().join('')]));
+}

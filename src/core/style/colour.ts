@@ -1,0 +1,41 @@
+/** Colour arithmetic that styling needs; conversions come from the colour package. */
+import { converter, formatHex, modeOklch, modeRgb, useMode } from 'culori/fn';
+
+useMode(modeRgb);
+useMode(modeOklch);
+const toRgb = converter('rgb');
+
+/**
+ * Relative luminance of `#rrggbb`, 0 to 1.
+ * Source: WCAG 2.2, "relative luminance", https://www.w3.org/TR/WCAG22/#dfn-relative-luminance
+ */
+export function luminance(colour: string): number {
+  const rgb = toRgb(colour);
+  const linear = (channel: number) => (channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4);
+  return rgb ? 0.2126 * linear(rgb.r) + 0.7152 * linear(rgb.g) + 0.0722 * linear(rgb.b) : 0;
+}
+
+/** Contrast ratio of two colours, 1 to 21. Source: WCAG 2.2, "contrast ratio". */
+export function contrast(a: string, b: string): number {
+  const [low = 0, high = 0] = [luminance(a), luminance(b)].sort((x, y) => x - y);
+  return (high + 0.05) / (low + 0.05);
+}
+
+/** Least contrast of text in normal size. Source: WCAG 2.2, success criterion 1.4.3 (AA). */
+export const LEAST_CONTRAST = 4.5;
+
+/** The one of two inks that reads better on a fill; black or white where neither reaches the least contrast. */
+export function readable(fill: string, dark = '#20302a', light = '#ffffff'): string {
+  const best = contrast(fill, dark) >= contrast(fill, light) ? dark : light;
+  if (contrast(fill, best) >= LEAST_CONTRAST) return best;
+  return contrast(fill, '#000000') >= contrast(fill, '#ffffff') ? '#000000' : '#ffffff';
+}
+
+/** `#rrggbb` from lightness 0 to 1, chroma and hue in degrees of the OKLCH space, brought into sRGB by clipping. */
+export const oklch = (l: number, c: number, h: number): string => formatHex({ mode: 'oklch', l, c, h });
+
+/** A darker neighbour of a colour, for an edge round a fill. */
+export function darker(colour: string, by: number): string {
+  const { l, c, h } = converter('oklch')(colour) ?? { l: 0.5, c: 0, h: 0 };
+  return oklch(Math.max(0, l - by), c, h ?? 0);
+}

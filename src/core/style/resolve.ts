@@ -1,0 +1,25 @@
+import type { Chart, Item, Look, LookPatch } from '../chart';
+import { readable } from './colour';
+import type { House } from './houses';
+
+/** A look with a patch on it. A new fill brings its own readable ink and edge unless those are set too. */
+function on(look: Look, patch: LookPatch | undefined): Look {
+  if (!patch) return look;
+  const follows = patch.fill !== undefined && patch.ink === undefined ? { ink: readable(patch.fill) } : {};
+  return { ...look, ...follows, ...definedOf(patch) };
+}
+
+/** A patch without keys that are present but undefined. */
+const definedOf = (patch: LookPatch) =>
+  Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined)) as Partial<Look>;
+
+/** The look of a tier: the house style's, with what was set on the tier. */
+export const tierLook = (chart: Pick<Chart, 'tiers'>, house: House, tier: number): Look =>
+  on(house.look(tier), chart.tiers[String(tier)]?.look);
+
+/**
+ * The look of an item: its tier's, then what the kind says by what the item is (such as a dashed edge for a vacant
+ * post), then the exception set on it on purpose.
+ */
+export const itemLook = (tier: Look, byKind: LookPatch | undefined, item: Pick<Item, 'style'>): Look =>
+  on(on(tier, byKind), item.style);

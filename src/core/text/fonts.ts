@@ -1,0 +1,148 @@
+/**
+ * Measuring text from the font files themselves, kerning included, with no DOM: the same numbers in a worker and on
+ * the server. A text is shaped once into advances per letter; any piece of it is then measured by subtraction.
+ */
+import { create, type Font } from 'fontkit';
+import { type FaceId, faceIds, standIn } from '../faces';
+
+/** A text's letters (grapheme parts) with their widths at size 1. */
+export interface Shaped {
+  readonly text: string;
+  /** Text offset at which letter i starts, plus the end: length n + 1. */
+  readonly offsets: readonly number[];
+  /** Width of the first i letters, in em: length n + 1. */
+  readonly upTo: readonly number[];
+  /** Kerning between letters i - 1 and i, in em; not wanted where a line starts at i. Length n. */
+  readonly kernBefore: readonly number[];
+  /** The face each letter is drawn with. */
+  readonly faces: readonly FaceId[];
+}
+
+export interface Run {
+  readonly face: FaceId;
+  readonly text: string;
+  /** Distance of the run's start from the line's start, in em. */
+  readonly dx: number;
+}
+
+export interface Fonts {
+  /** Letters and widths of a text at size 1; cached. The text is brought to Unicode normal form C first. */
+  shape(text: string, face: FaceId): Shaped;
+  /** Width in points of a text at a size in points. */
+  width(text: string, face: FaceId, size: number): number;
+  /** A line as runs of one face each: letters the face lacks come from its stand-in. */
+  runs(text: string, face: FaceId): Run[];
+  /** Letters that no shipped face has. */
+  missing(text: string, face: FaceId): string[];
+  /** Height above and depth below the baseline, and height of capitals, in em. */
+  metrics(face: FaceId): { ascent: number; descent: number; capHeight: number };
+}
+
+interface Meter {
+  has(codePoint: number): boolean;
+  advance(letter: string, codePoint: number): number;
+  kern(left: string, right: string): number;
+  metrics: { ascent: number; descent: number; capHeight: number };
+}
+
+/** Widths in em of one font. Kerning of a pair is what laying out both letters together adds; each is asked for once. */
+function meter(font: Font): Meter {
+  const em = font.unitsPerEm;
+  const advances = new Map<string, number>();
+  const pairs = new Map<string, number>();
+  const advance = (letter: string, codePoint: number) => {
+    let width = advances.get(letter);
+    if (width === undefined) {
+      width = font.glyphForCodePoint(codePoint).advanceWidth / em;
+      advances.set(letter, width);
+    }
+    return width;
+  };
+  return {
+    has: (codePoint) => font.hasGlyphForCodePoint(codePoint),
+    advance,
+    kern(left, right) {
+      const key = left + right;
+      let kern = pairs.get(key);
+      if (kern === undefined) {
+        const apart = advance(left, left.codePointAt(0)!) + advance(right, right.codePointAt(0)!);
+        kern = font.layout(key).advanceWidth / em - apart;
+        pairs.set(key, kern);
+      }
+      return kern;
+    },
+    metrics: { ascent: font.ascent / em, descent: -font.descent / em, capHeight: font.capHeight / em },
+  };
+}
+
+const CACHE_LIMIT = 60_000;
+
+/**
+ * Fonts from the bytes of every shipped face.
+ * @param bytes whole TrueType or WOFF files by face
+ */
+export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts {
+  const meters = Object.fromEntries(faceIds.map((id) => [id, meter(create(bytes[id]))])) as Record<FaceId, Meter>;
+  const cache = new Map<string, Shaped>();
+
+  const faceFor = (codePoint: number, face: FaceId): FaceId =>
+    !meters[face].has(codePoint) && meters[standIn(face)].has(codePoint) ? standIn(face) : face;
+
+  function shape(raw: string, face: FaceId): Shaped {
+    const key = `${face} ${raw}`;
+    const known = cache.get(key);
+    if (known) return known;
+    const text = raw.normalize('NFC');
+    const offsets: number[] = [];
+    const upTo = [0];
+    const kernBefore: number[] = [];
+    const letterFaces: FaceId[] = [];
+    let offset = 0;
+    let total = 0;
+    let last = '';
+    for (const letter of text) {
+      const codePoint = letter.codePointAt(0)!;
+      const own = faceFor(codePoint, face);
+      const kern = last !== '' && letterFaces.at(-1) === own ? meters[own].kern(last, letter) : 0;
+      total += kern + meters[own].advance(letter, codePoint);
+      offsets.push(offset);
+      upTo.push(total);
+      kernBefore.push(kern);
+      letterFaces.push(own);
+      offset += letter.length;
+      last = letter;
+    }
+    offsets.push(offset);
+    const shaped: Shaped = { text, offsets, upTo, kernBefore, faces: letterFaces };
+    if (cache.size >= CACHE_LIMIT) cache.clear();
+    cache.set(key, shaped);
+    return shaped;
+  }
+
+  return {
+    shape,
+    width: (text, face, size) => shape(text, face).upTo.at(-1)! * size,
+    runs(text, face) {
+      const shaped = shape(text, face);
+      const runs: Run[] = [];
+      let start = 0;
+      for (let i = 1; i <= shaped.faces.length; i++) {
+        if (i < shaped.faces.length && shaped.faces[i] === shaped.faces[start]) continue;
+        runs.push({
+          face: shaped.faces[start]!,
+          text: shaped.text.slice(shaped.offsets[start], shaped.offsets[i]),
+          dx: shaped.upTo[start]!,
+        });
+        start = i;
+      }
+      return runs;
+    },
+    missing: (text, face) => [
+      ...new Set([...text.normalize('NFC')].filter((letter) => {
+        const codePoint = letter.codePointAt(0)!;
+        return codePoint > 32 && !meters[faceFor(codePoint, face)].has(codePoint);
+      })),
+    ],
+    metrics: (face) => meters[face].metrics,
+  };
+}

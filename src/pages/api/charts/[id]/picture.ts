@@ -1,0 +1,29 @@
+import { compose } from '../../../../core/compose';
+import { asAnswer, dpiOf } from '../../../../server/api';
+import { getChart } from '../../../../server/charts';
+import { ApiError, endpoint, json, negotiate, paramOf } from '../../../../server/http';
+import { version } from '../../../../server/version';
+import { fonts, picture, type PictureType, pictureTypes } from '../../../../server/pictures';
+
+function typeOf(request: Request, as: string | null): PictureType | 'application/json' {
+  if (as === null) return negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
+  const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
+  if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
+  return type;
+}
+
+export const ALL = endpoint({
+  GET: async (context) => {
+    const { searchParams } = context.url;
+    const type = typeOf(context.request, searchParams.get('as'));
+    const dpi = dpiOf(searchParams.get('dpi'));
+    const { chart, revision } = await getChart(paramOf(context, 'id'));
+    // The picture follows from the value alone: same revision and program, same picture.
+    const tag = `"${version}-${revision}-${type}-${dpi}"`;
+    if (context.request.headers.get('if-none-match') === tag) return new Response(null, { status: 304, headers: { etag: tag } });
+    const composition = compose(chart, fonts());
+    const response = type === 'application/json' ? json(asAnswer(composition, 'stored')) : await picture(composition.scene, type, dpi, searchParams.get('save') === '1');
+    response.headers.set('etag', tag);
+    return response;
+  },
+});

@@ -1,0 +1,9 @@
+import { restoreChart } from '../../../../server/charts';
+import { endpoint, paramOf } from '../../../../server/http';
+
+export const ALL = endpoint({
+  POST: async (context) => {
+    await restoreChart(paramOf(context, 'id'));
+    return new Response(null, { status: 204 });
+  },
+});

@@ -1,0 +1,34 @@
+import { apply, type Chart, emptyChart } from '../../../core/chart';
+import { chartOfList } from '../../../core/read';
+import { schemas } from '../../../server/api';
+import { createChart, listCharts } from '../../../server/charts';
+import { ApiError, endpoint, json, once, readJson } from '../../../server/http';
+import { newId } from '../../../server/ids';
+import { kindFor, readAs } from '../../../server/lists';
+
+/** A chart value from outside, held against the same rules as every change: parents there, no circles. */
+function wholeChart(chart: Chart): Chart {
+  const items = Object.values(chart.items);
+  if (items.length === 0) return chart;
+  const filled = apply({ ...chart, items: {}, links: {} }, { type: 'add-items', items, links: Object.values(chart.links) });
+  if (filled.ok) return filled.chart;
+  throw new ApiError(422, filled.problem.code, filled.problem.message, [{ ...filled.problem, field: 'chart.items' }]);
+}
+
+export const ALL = endpoint({
+  GET: async ({ url }) => {
+    const get = (name: string) => url.searchParams.get(name) ?? undefined;
+    return json(await listCharts({ kind: get('kind'), q: get('q'), cursor: get('cursor'), binned: get('binned') === '1' }));
+  },
+  POST: async ({ request }) => {
+    const { body, text } = await readJson(request, schemas.createRequest);
+    return once(request, text, async () => {
+      const kind = kindFor(body.kind);
+      const id = newId();
+      const { title } = body;
+      if (body.chart) await createChart(id, { ...wholeChart(body.chart), kind: kind.id, title });
+      else await createChart(id, body.list === undefined ? emptyChart(kind.id, title) : chartOfList(kind, title, readAs(kind, body.list, body.form, newId)));
+      return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
+    });
+  },
+});

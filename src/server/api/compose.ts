@@ -1,0 +1,76 @@
+/** A chart of a request, and its composition as the API's JSON. */
+import type { z } from 'zod';
+import { type Chart, defaultPage } from '../../core/chart';
+import { type Composition, compose } from '../../core/compose';
+import { arrangementProblems, type Kind } from '../../core/kinds';
+import { chartOfList } from '../../core/read';
+import { houses } from '../../core/style';
+import { ApiError } from '../http';
+import { kindFor, readAs } from '../lists';
+import { DPI, fonts } from '../pictures';
+import type { ComposeAnswer, composeRequest } from './schemas';
+
+function checkChoices(kind: Kind, house: string | undefined, arrangement: Chart['arrangement']): void {
+  const problems = arrangementProblems(kind, arrangement).map(({ key, message }) => ({ code: 'wrong-choice', message, field: `arrangement.${key}` }));
+  if (house !== undefined && !houses.some((h) => h.id === house))
+    problems.push({ code: 'unknown-house', message: `There is no house style "${house}"; choose one of ${houses.map((h) => h.id).join(', ')}.`, field: 'house' });
+  if (problems[0]) throw new ApiError(422, problems[0].code, problems[0].message, problems);
+}
+
+/** Dots an inch from a request; @throws 422 outside what can be drawn */
+export function dpiOf(value: unknown): number {
+  const dpi = value === undefined || value === null ? DPI.initial : Number(value);
+  if (Number.isFinite(dpi) && dpi >= DPI.least && dpi <= DPI.most) return dpi;
+  const message = `dpi is a number from ${DPI.least} to ${DPI.most}.`;
+  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'dpi' }]);
+}
+
+export interface Composed {
+  readonly composition: Composition;
+  readonly answer: ComposeAnswer;
+}
+
+export function composeList(request: z.infer<typeof composeRequest>): Composed {
+  const kind = kindFor(request.kind);
+  checkChoices(kind, request.house, request.arrangement ?? {});
+  const list = readAs(kind, request.list, request.form);
+  const chart: Chart = {
+    ...chartOfList(kind, request.title ?? kind.words.name, list),
+    ...(request.house && { house: request.house }),
+    arrangement: request.arrangement ?? {},
+    page: {
+      ...defaultPage,
+      showTitle: request.title !== undefined,
+      ...(request.page === null ? { size: 'picture' as const } : definedOf(request.page ?? {})),
+    },
+  };
+  const composition = compose(chart, fonts(), (id) => list.lines[id]);
+  return { composition, answer: asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form) };
+}
+
+const definedOf = <T extends object>(value: T) =>
+  Object.fromEntries(Object.entries(value).filter(([, of]) => of !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+
+export function asAnswer(composition: Composition, form: string): ComposeAnswer {
+  const { kind, items, links, tiers, page, problems, figures } = composition;
+  return {
+    kind,
+    form,
+    items: items.map(({ id, name, fields, tier, box, set, look }) => ({
+      id,
+      name,
+      fields: { ...fields },
+      tier,
+      box,
+      text: { size: (set.lines[0]?.size ?? 0) * page.scale, lines: set.lines.map((line) => line.text) },
+      style: { fill: look.fill, ink: look.ink, edge: look.edge, shape: look.shape },
+    })),
+    links: links.map((link) => ({ ...link, points: link.points.map(([x, y]) => [x, y]) })),
+    sets: [],
+    regions: [],
+    tiers: tiers.map(({ tier, name, count }) => ({ tier, name, count })),
+    page,
+    problems: problems.map((problem) => ({ ...problem, repairs: problem.repairs.map((repair) => repair.label) })),
+    figures,
+  };
+}

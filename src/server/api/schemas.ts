@@ -1,0 +1,107 @@
+/** What the API takes and gives: these schemas check requests and make the OpenAPI document. */
+import { z } from 'zod';
+import { changeSchema, chartSchema, idSchema, pageSchema, titleSchema } from '../../core/chart';
+import { LIST_LIMIT } from '../http';
+
+const list = z.string().max(LIST_LIMIT).describe('The text of the list');
+const form = z.string().max(40).optional().describe('How the list is written, such as outline, csv or tsv; recognised where absent');
+const kind = z.string().max(40);
+
+export const composeRequest = z.object({
+  kind: kind.optional().describe('Recognised from the list where absent'),
+  list,
+  form,
+  page: z
+    .object({ ...pageSchema.shape, size: pageSchema.shape.size.exclude(['picture']) })
+    .partial()
+    .nullable()
+    .optional()
+    .describe('null: the page is as large as the picture'),
+  house: z.string().max(60).optional(),
+  arrangement: chartSchema.shape.arrangement.optional(),
+  title: titleSchema.optional(),
+  dpi: z.number().optional().describe('Dots an inch of a PNG'),
+});
+
+const problem = z.object({
+  code: z.string(),
+  severity: z.enum(['error', 'warning', 'note']),
+  line: z.number().int().optional(),
+  item: z.string().optional(),
+  field: z.string().optional(),
+  message: z.string(),
+  repairs: z.array(z.string()),
+});
+
+export const composeAnswer = z.object({
+  kind: z.string(),
+  form: z.string(),
+  items: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      fields: z.record(z.string(), z.string()),
+      tier: z.number().int(),
+      box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+      text: z.object({ size: z.number(), lines: z.array(z.string()) }),
+      style: z.object({ fill: z.string(), ink: z.string(), edge: z.string(), shape: z.string() }),
+    }),
+  ),
+  links: z.array(z.object({ from: z.string(), to: z.string(), role: z.string(), label: z.string(), points: z.array(z.array(z.number())) })),
+  sets: z.array(z.object({ id: z.string(), name: z.string(), count: z.number().int(), outline: z.string() })),
+  regions: z.array(z.object({ sets: z.array(z.string()), count: z.number().int(), items: z.array(z.string()), at: z.array(z.number()) })),
+  tiers: z.array(z.object({ tier: z.number().int(), name: z.string(), count: z.number().int() })),
+  page: z.object({ width: z.number(), height: z.number(), margin: z.number(), scale: z.number(), smallestText: z.number().nullable() }),
+  problems: z.array(problem),
+  figures: z.record(z.string(), z.unknown()).describe('For an org chart: people, posts, vacant, tiers, span {mean, most}'),
+});
+export type ComposeAnswer = z.infer<typeof composeAnswer>;
+
+export const createRequest = z.object({
+  title: titleSchema,
+  kind,
+  list: list.optional(),
+  form,
+  chart: chartSchema.optional().describe('A whole chart value instead of a list, such as a copy'),
+});
+export const createAnswer = z.object({ id: z.string(), revision: z.number().int() });
+
+export const changesRequest = z.object({
+  base: z.number().int().min(0).describe('The revision you last saw'),
+  changes: z.array(changeSchema).min(1).max(5_000).describe('Carried out together: all or none, one undo step'),
+  origin: z.enum(['do', 'undo', 'redo']).optional(),
+  client: idSchema.optional().describe('Names your window, so that you know your own changes again'),
+});
+export const changesAnswer = z.object({ revision: z.number().int() });
+
+export const storedAnswer = z.object({ id: z.string(), revision: z.number().int(), changedAt: z.string(), chart: chartSchema });
+
+const card = z.object({
+  id: z.string(),
+  kind: z.string(),
+  title: z.string(),
+  revision: z.number().int(),
+  items: z.number().int(),
+  changedAt: z.string(),
+  binnedAt: z.string().nullable(),
+});
+export const listAnswer = z.object({ charts: z.array(card), next: z.string().nullable().describe('The cursor of the next page') });
+
+const person = z.object({ item: z.string(), name: z.string() });
+const nullableText = z.string().nullable();
+export const refreshRequest = z.object({ list, form });
+export const refreshAnswer = z.object({
+  joined: z.array(person),
+  left: z.array(person),
+  moved: z.array(person.extend({ from: nullableText, to: nullableText })),
+  changed: z.array(person.extend({ fields: z.record(z.string(), z.object({ from: nullableText, to: nullableText })) })),
+  revision: z.number().int(),
+});
+
+export const problemAnswer = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string(),
+  problems: z.array(z.object({ code: z.string(), message: z.string(), line: z.number().optional(), field: z.string().optional() })),
+});

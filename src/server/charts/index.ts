@@ -1,0 +1,4 @@
+export { changeChart, changesSince, recentSteps } from './changes';
+export { watch } from './events';
+export { replaceList } from './refresh';
+export { BIN_DAYS, binChart, type ChartCard, createChart, getChart, listCharts, restoreChart } from './store';

@@ -1,0 +1,36 @@
+/** The shipped font files on the server: for measuring, PDF and PNG, and subsets to embed in SVG. */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import subsetFont from 'subset-font';
+import { type FaceId, faceIds, faces } from '../../core/faces';
+import { lettersOf, type Scene } from '../../core/scene';
+import { createFonts, type Fonts } from '../../core/text';
+
+// The built server lies elsewhere than its source; packages are found from the folder it is started in.
+const find = createRequire(join(process.cwd(), 'package.json'));
+export const fontFiles = Object.fromEntries(faceIds.map((id) => [id, find.resolve(faces[id].file)])) as Record<FaceId, string>;
+export const fontBytes = Object.fromEntries(faceIds.map((id) => [id, readFileSync(fontFiles[id])])) as Record<FaceId, Buffer>;
+
+let made: Fonts | undefined;
+export const fonts = (): Fonts => {
+  made ??= createFonts(fontBytes);
+  return made;
+};
+
+const subsets = new Map<string, Promise<string>>();
+const SUBSETS_KEPT = 64;
+
+/** `@font-face` rules with just the letters that a scene shows, as WOFF2 inside the document. */
+export async function fontCss(scene: Scene): Promise<string> {
+  const rules = [...lettersOf(scene)].map(async ([face, letters]) => {
+    const key = `${face} ${letters}`;
+    if (!subsets.has(key)) {
+      if (subsets.size >= SUBSETS_KEPT) subsets.clear();
+      subsets.set(key, subsetFont(fontBytes[face], letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64')));
+    }
+    const { family, weight } = faces[face];
+    return `@font-face{font-family:"${family}";font-weight:${weight};src:url(data:font/woff2;base64,${await subsets.get(key)!})format("woff2")}`;
+  });
+  return (await Promise.all(rules)).join('');
+}

@@ -1,0 +1,58 @@
+/** Pictures of scenes as files. */
+import { type Scene, sceneSvg } from '../../core/scene';
+import { ApiError } from '../http/problem';
+import { fontCss } from './fonts';
+import { scenePdf } from './pdf';
+import { DPI, scenePng } from './png';
+
+export { fonts } from './fonts';
+export { DPI } from './png';
+
+export const pictureTypes = { svg: 'image/svg+xml', png: 'image/png', pdf: 'application/pdf' } as const;
+export type PictureType = (typeof pictureTypes)[keyof typeof pictureTypes];
+
+/** Heavy work is done few at a time; who comes when the queue is full is told to come back. */
+const AT_ONCE = 2;
+const WAITING = 32;
+let busy = 0;
+const queue: (() => void)[] = [];
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (busy >= AT_ONCE) {
+    if (queue.length >= WAITING) throw new ApiError(429, 'too-many', 'Too many pictures are asked for at once; try again in a few seconds.', [], {}, { 'retry-after': '3' });
+    await new Promise<void>((go) => queue.push(go));
+  } else busy++;
+  try {
+    return await work();
+  } finally {
+    const next = queue.shift();
+    if (next) next();
+    else busy--;
+  }
+}
+
+/** A file name from a title: words kept, what file systems refuse left out. */
+const fileName = (title: string, ending: string) => `${title.replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'chart'}.${ending}`;
+
+export const disposition = (title: string, ending: string, save: boolean): string => {
+  const name = fileName(title, ending);
+  const plain = name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '');
+  return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, escape)}`;
+};
+
+export async function picture(scene: Scene, type: PictureType, dpi: number = DPI.initial, save = false): Promise<Response> {
+  const ending = Object.entries(pictureTypes).find(([, of]) => of === type)![0];
+  const body = await inTurn(async (): Promise<string | Buffer> => {
+    if (type === 'image/svg+xml') return sceneSvg(scene, await fontCss(scene));
+    return type === 'image/png' ? scenePng(scene, dpi) : scenePdf(scene);
+  });
+  return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
+    headers: {
+      'content-type': type === 'image/svg+xml' ? `${type}; charset=utf-8` : type,
+      'content-disposition': disposition(scene.title, ending, save),
+      // An SVG opened by itself is a document: it needs its own fonts and styles and nothing else.
+      'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:",
+      'cache-control': 'private, no-cache',
+    },
+  });
+}

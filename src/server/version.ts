@@ -1,0 +1,3 @@
+import { version as number } from '../../package.json';
+
+export const version: string = number;

@@ -1,0 +1,74 @@
+/** The editor: top line, stages, stage panel, tier rail and sheet, status line. */
+import { useEffect, useRef } from 'react';
+import type { Change, Chart, Origin } from '../../core/chart';
+import { composeWorker, newestOnly } from '../shared/composer';
+import { useKeys } from './keys';
+import { Message } from './Message';
+import { Sheet } from './sheet/Sheet';
+import { StageTabs } from './StageTabs';
+import { ArrangeStage } from './stages/ArrangeStage';
+import { CheckStage } from './stages/CheckStage';
+import { DeliverStage } from './stages/DeliverStage';
+import { ListStage } from './stages/ListStage';
+import { StyleStage } from './stages/StyleStage';
+import { connect, say, showComposition, shownChart, type Stage, useEditor } from './state/store';
+import { startSync } from './state/sync';
+import { TopLine } from './TopLine';
+import { words } from './words';
+
+const panels: Record<Stage, () => React.ReactNode> = {
+  list: ListStage,
+  arrange: ArrangeStage,
+  style: StyleStage,
+  check: CheckStage,
+  deliver: DeliverStage,
+};
+
+interface Props {
+  readonly id: string;
+  readonly chart: Chart;
+  readonly revision: number;
+  readonly steps: readonly { readonly origin: Origin; readonly inverse: Change }[];
+}
+
+export function Editor(loaded: Props) {
+  const started = useRef(loaded);
+  useEffect(() => {
+    const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
+    const request = newestOnly(
+      (chart: Chart) => composeWorker().compose(chart),
+      showComposition,
+      (error) => say(words.composeFailed((error as Error).message)),
+    );
+    let last: Chart | undefined;
+    const follow = () => {
+      const chart = shownChart(useEditor.getState());
+      if (chart !== last) request(chart);
+      last = chart;
+    };
+    follow();
+    const unfollow = useEditor.subscribe(follow);
+    return () => {
+      unfollow();
+      stop();
+    };
+  }, []);
+  useKeys();
+  const stage = useEditor((state) => state.stage);
+  const title = useEditor((state) => state.chart.title);
+  useEffect(() => {
+    document.title = `${title} - Dendrotax`;
+  }, [title]);
+  const Panel = panels[stage];
+  return (
+    <div className="grid h-screen grid-cols-[76px_344px_1fr] grid-rows-[48px_1fr] overflow-hidden">
+      <TopLine />
+      <StageTabs />
+      <section id="panel" aria-label={words.stages[stage]} className="flex min-h-0 flex-col overflow-hidden border-r border-rule bg-sheet">
+        <Panel />
+      </section>
+      <Sheet />
+      <Message />
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+import { openStage, STAGES, useEditor } from './state/store';
+import { words } from './words';
+
+export function StageTabs() {
+  const stage = useEditor((state) => state.stage);
+  const problems = useEditor((state) => state.composition?.problems.filter((problem) => problem.severity !== 'note').length ?? 0);
+  const move = (by: number) => {
+    const next = STAGES[(STAGES.indexOf(stage) + by + STAGES.length) % STAGES.length]!;
+    openStage(next);
+    document.getElementById(`stage-${next}`)?.focus();
+  };
+  return (
+    <nav aria-label={words.stagesLabel} className="border-r border-rule bg-bench pt-2">
+      <div role="tablist" aria-orientation="vertical" className="flex flex-col">
+        {STAGES.map((name, i) => (
+          <button
+            key={name}
+            id={`stage-${name}`}
+            type="button"
+            role="tab"
+            aria-selected={name === stage}
+            aria-controls="panel"
+            aria-keyshortcuts={`Alt+${i + 1}`}
+            tabIndex={name === stage ? 0 : -1}
+            onClick={() => openStage(name)}
+            onKeyDown={(event) => {
+              if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+                event.preventDefault();
+                move(event.key === 'ArrowDown' ? 1 : -1);
+              }
+            }}
+            className={`relative -mr-px ml-1.5 flex h-[58px] flex-col items-center justify-center rounded-l border text-[13px] ${
+              name === stage ? 'border-rule border-r-sheet bg-sheet font-semibold text-plum' : 'border-transparent hover:bg-paper'
+            }`}
+          >
+            <span className="font-title text-xs text-quiet" aria-hidden>
+              {i + 1}
+            </span>
+            {words.stages[name]}
+            {name === 'check' && problems > 0 && (
+              <span className="absolute top-1.5 right-3 min-w-[18px] rounded-full bg-caution px-1 text-center text-[11px] leading-[18px] font-semibold text-white">{problems}</span>
+            )}
+          </button>
+        ))}
+      </div>
+    </nav>
+  );
+}

@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import { kindOf } from '../../core/kinds';
+import { Brand } from '../shared/Brand';
+import { Button } from '../shared/controls';
+import { Find } from './Find';
+import { change, redo, undo, useEditor } from './state/store';
+import { words } from './words';
+
+export function TopLine() {
+  const canUndo = useEditor((state) => state.canUndo);
+  const canRedo = useEditor((state) => state.canRedo);
+  const kind = useEditor((state) => kindOf(state.chart.kind)?.words.name);
+  return (
+    <header className="col-span-3 flex items-center gap-3 border-b border-rule bg-sheet px-4">
+      <Brand />
+      <Title />
+      <span className="rounded border border-rule px-2 py-px text-xs whitespace-nowrap text-quiet">{kind}</span>
+      <SaveState />
+      <Button disabled={!canUndo} onClick={undo} aria-keyshortcuts="Control+Z">
+        {words.undo}
+      </Button>
+      <Button disabled={!canRedo} onClick={redo} aria-keyshortcuts="Control+Shift+Z">
+        {words.redo}
+      </Button>
+      <Find />
+    </header>
+  );
+}
+
+function Title() {
+  const title = useEditor((state) => state.chart.title);
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <input
+      aria-label={words.title}
+      className="ml-3 field-sizing-content max-w-[44vw] min-w-24 truncate rounded border border-transparent px-2 py-0.5 font-title text-[17px] font-semibold hover:border-rule"
+      maxLength={200}
+      value={typed ?? title}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => {
+        const next = typed?.trim();
+        setTyped(null);
+        if (next && next !== title) change({ type: 'rename', title: next });
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') setTyped(null);
+      }}
+    />
+  );
+}
+
+function SaveState() {
+  const save = useEditor((state) => state.save);
+  const savedAt = useEditor((state) => state.savedAt);
+  const unsent = useEditor((state) => state.unsent);
+  const text = save === 'away' ? words.away(unsent) : save === 'saving' ? words.saving : words.saved(savedAt);
+  return (
+    <span role="status" className={`ml-auto text-[13px] whitespace-nowrap ${save === 'away' ? 'font-semibold text-wrong' : 'text-quiet'}`}>
+      {text}
+    </span>
+  );
+}

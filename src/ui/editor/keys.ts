@@ -1,0 +1,35 @@
+import { useEffect } from 'react';
+import { openStage, redo, STAGES, undo } from './state/store';
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select') || target.isContentEditable);
+
+/** Keys that work anywhere in the editor: stages, undo and redo, find. */
+export function useKeys(): void {
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (document.querySelector('dialog[open]')) return;
+      const command = event.ctrlKey || event.metaKey;
+      if (event.altKey && !command && /^Digit[1-5]$/.test(event.code)) {
+        event.preventDefault();
+        const stage = STAGES[Number(event.code.slice(-1)) - 1]!;
+        openStage(stage);
+        document.getElementById(`stage-${stage}`)?.focus();
+        return;
+      }
+      if (command && event.key.toLowerCase() === 'z') {
+        event.preventDefault();
+        if (event.shiftKey) redo();
+        else undo();
+      } else if (command && event.key.toLowerCase() === 'y') {
+        event.preventDefault();
+        redo();
+      } else if (event.key === '/' && !command && !event.altKey && !isTyping(event.target)) {
+        event.preventDefault();
+        document.getElementById('find')?.focus();
+      }
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+}

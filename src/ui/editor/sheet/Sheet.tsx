@@ -1,0 +1,196 @@
+/** The sheet: the page with its picture, the tier rail along it, the status line under it. */
+import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Scene, SceneItem } from '../../../core/scene';
+import { type ItemProps, SceneView } from '../../shared/SceneView';
+import { remove } from '../stages/lines';
+import { light, select, useEditor } from '../state/store';
+import { words } from '../words';
+import { type Dragging, useDrag } from './drag';
+import { useGlide } from './glide';
+import { StatusLine } from './StatusLine';
+import { TierRail } from './TierRail';
+import { useView } from './view';
+import { WordsEditor } from './WordsEditor';
+import { stepTo } from './walk';
+
+export function Sheet() {
+  const scene = useEditor((state) => state.composition?.scene);
+  const selected = useEditor((state) => state.selected);
+  const svg = useRef<SVGSVGElement>(null);
+  const drawing = useRef<SVGGElement>(null);
+  const controls = useView(svg, scene);
+  const { view } = controls;
+  const { dragging, press } = useDrag(scene, view, svg);
+  const [editing, setEditing] = useState<string | null>(null);
+  useGlide(drawing, scene);
+
+  const chosen = scene?.items.find((item) => item.id === selected);
+  const show = useRef(controls.show);
+  show.current = controls.show;
+  // What is selected in the list comes into view here, when it is selected, not each time the layout moves it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only the selection counts
+  useEffect(() => {
+    if (chosen) show.current(chosen.box);
+  }, [selected]);
+
+  const levels = useMemo(() => placesOf(scene), [scene]);
+  const pressItem = useRef(press);
+  pressItem.current = press;
+  const itemProps: ItemProps = useCallback(
+    (item) => ({
+      role: 'treeitem',
+      'aria-level': item.tier,
+      ...levels.get(item.id),
+      'aria-label': item.label,
+      tabIndex: -1,
+      onPointerDown: (event) => pressItem.current(event, item.id),
+      onDoubleClick: () => setEditing(item.id),
+      onMouseEnter: () => light(item.tier),
+      onMouseLeave: () => light(null),
+    }),
+    [levels],
+  );
+
+  const key = (event: KeyboardEvent) => {
+    if (!scene || event.ctrlKey || event.metaKey || event.altKey) return;
+    const at = chosen?.id ?? scene.items[0]?.id;
+    if (!at) return;
+    if (event.key.startsWith('Arrow')) {
+      event.preventDefault();
+      select(chosen ? (stepTo(scene, at, event.key) ?? at) : at);
+    } else if (!chosen) return;
+    else if (event.key === 'Enter' || event.key === 'F2') {
+      event.preventDefault();
+      setEditing(at);
+    } else if (event.key === 'Delete') remove(at, event.shiftKey ? 'branch' : 'line');
+    else if (event.key === 'Escape') select(null);
+  };
+  const editedItem = scene?.items.find((item) => item.id === editing);
+  const rows = scene?.axis !== 'columns';
+  return (
+    <main aria-label={words.sheet.label} className="grid min-h-0 min-w-0 grid-rows-[1fr_30px] bg-paper">
+      <div className={`flex min-h-0 min-w-0 ${rows ? 'flex-row' : 'flex-col'}`}>
+        {scene && <TierRail scene={scene} view={view} />}
+        <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden">
+          <svg
+            ref={svg}
+            className="scene absolute inset-0 h-full w-full touch-none"
+            // biome-ignore lint/a11y/noNoninteractiveTabindex: the keyboard walks the picture from here
+            tabIndex={0}
+            role="group"
+            aria-label={scene ? `${scene.title}. ${scene.description}` : words.composing}
+            aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
+            onKeyDown={key}
+            onPointerDown={(event) => {
+              if (!(event.target as Element).closest('[data-item]')) select(null);
+            }}
+          >
+            {scene && (
+              <g ref={drawing} transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
+                <rect x={-1 / view.k} y={-1 / view.k} width={scene.width + 2 / view.k} height={scene.height + 2 / view.k} fill="none" stroke="var(--color-rule)" strokeWidth={1.5 / view.k} />
+                <SceneView scene={scene} itemProps={itemProps} />
+                <Margins scene={scene} scale={view.k} />
+                <Tiers scene={scene} />
+                {chosen && <Ring item={chosen} scale={view.k} />}
+                {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
+              </g>
+            )}
+          </svg>
+          {editedItem && (
+            <WordsEditor
+              key={editedItem.id}
+              item={editedItem}
+              view={view}
+              onDone={() => {
+                setEditing(null);
+                svg.current?.focus();
+              }}
+            />
+          )}
+          {!scene && <p className="absolute top-1/2 left-1/2 -translate-x-1/2 text-quiet">{words.composing}</p>}
+        </div>
+      </div>
+      <StatusLine controls={controls} />
+    </main>
+  );
+}
+
+/** Place of each item among those with the same parent, for a screen reader. */
+function placesOf(scene: Scene | undefined): Map<string, { 'aria-posinset': number; 'aria-setsize': number }> {
+  const groups = new Map<string | null, string[]>();
+  for (const { id, parent } of scene?.items ?? []) groups.set(parent, [...(groups.get(parent) ?? []), id]);
+  return new Map([...groups.values()].flatMap((ids) => ids.map((id, i) => [id, { 'aria-posinset': i + 1, 'aria-setsize': ids.length }] as const)));
+}
+
+const Margins = ({ scene, scale }: { scene: Scene; scale: number }) => (
+  <rect
+    x={scene.margin}
+    y={scene.margin}
+    width={Math.max(0, scene.width - 2 * scene.margin)}
+    height={Math.max(0, scene.height - 2 * scene.margin)}
+    fill="none"
+    stroke="var(--color-rule)"
+    strokeOpacity={0.55}
+    strokeWidth={1 / scale}
+    strokeDasharray={`${4 / scale} ${4 / scale}`}
+    pointerEvents="none"
+  />
+);
+
+/** The lit tier's band across the picture. */
+function Tiers({ scene }: { scene: Scene }) {
+  const lit = useEditor((state) => state.litTier);
+  const band = scene.bands.find(({ tier }) => tier === lit);
+  if (!band) return null;
+  const { picture } = scene;
+  const length = band.end - band.start;
+  const box = scene.axis === 'rows' ? { x: picture.x, y: band.start, width: picture.width, height: length } : { x: band.start, y: picture.y, width: length, height: picture.height };
+  const grow = 4;
+  return <rect x={box.x - grow} y={box.y - grow} width={box.width + 2 * grow} height={box.height + 2 * grow} fill="var(--color-plum)" fillOpacity={0.06} pointerEvents="none" />;
+}
+
+function Ring({ item: { id, box, label }, scale }: { item: SceneItem; scale: number }) {
+  const gap = 4 / scale;
+  return (
+    <rect
+      id={`item-${id}`}
+      aria-label={label}
+      x={box.x - gap}
+      y={box.y - gap}
+      width={box.width + 2 * gap}
+      height={box.height + 2 * gap}
+      rx={6 / scale}
+      fill="none"
+      stroke="var(--color-plum)"
+      strokeWidth={2 / scale}
+      pointerEvents="none"
+    />
+  );
+}
+
+/** Where a dragged branch would go, shown and said. */
+function DropMark({ dragging: { id, x, y, drop }, scene, scale }: { dragging: Dragging; scene: Scene; scale: number }) {
+  const item = scene.items.find((other) => other.id === id);
+  if (!item) return null;
+  const label = drop && words.sheet[drop.place](drop.target.label.split(', ')[0]!);
+  const bar = 4 / scale;
+  const { box } = drop?.target ?? item;
+  const rows = scene.axis === 'rows';
+  const past = drop?.place === 'after';
+  const mark = !drop
+    ? null
+    : drop.place === 'under'
+      ? { x: box.x - bar, y: box.y - bar, width: box.width + 2 * bar, height: box.height + 2 * bar, fill: 'none' }
+      : rows
+        ? { x: past ? box.x + box.width + bar / 2 : box.x - bar * 1.5, y: box.y, width: bar, height: box.height, fill: 'var(--color-good)' }
+        : { x: box.x, y: past ? box.y + box.height + bar / 2 : box.y - bar * 1.5, width: box.width, height: bar, fill: 'var(--color-good)' };
+  return (
+    <g pointerEvents="none">
+      {mark && <rect {...mark} stroke="var(--color-good)" strokeWidth={bar / 2} />}
+      <rect x={x - item.box.width / 2} y={y - item.box.height / 2} width={item.box.width} height={item.box.height} fill="var(--color-tint)" fillOpacity={0.7} stroke="var(--color-plum)" strokeDasharray={`${4 / scale} ${3 / scale}`} strokeWidth={1 / scale} />
+      <text x={x} y={y + 4 / scale} textAnchor="middle" fontSize={13 / scale} fill="var(--color-ink)">
+        {label ?? item.label.split(', ')[0]}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,89 @@
+/** The strip along the sheet whose segments line up with the tiers; a click on one styles that tier. */
+import { type KeyboardEvent, useState } from 'react';
+import { kindOf } from '../../../core/kinds';
+import type { Scene, SceneBand } from '../../../core/scene';
+import { change, light, openTier, useEditor } from '../state/store';
+import { words } from '../words';
+import type { View } from './view';
+
+export const RAIL = { rows: 112, columns: 52 };
+const LEAST_LENGTH = 22;
+
+export function TierRail({ scene, view }: { scene: Scene; view: View }) {
+  const rows = scene.axis === 'rows';
+  const walk = (event: KeyboardEvent<HTMLElement>) => {
+    const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
+    if (!by || event.target instanceof HTMLInputElement) return;
+    event.preventDefault();
+    const all = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-tier]')];
+    all[all.indexOf(document.activeElement as HTMLElement) + by]?.focus();
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys only move among the buttons inside
+    <div aria-label={words.rail.heading} role="group" onKeyDown={walk} className={`relative overflow-hidden ${rows ? 'h-full border-r border-rule' : 'w-full border-b border-rule'}`} style={rows ? { width: RAIL.rows } : { height: RAIL.columns }}>
+      {scene.bands.map((band) => (
+        <Segment key={band.tier} band={band} rows={rows} start={band.start * view.k + (rows ? view.y : view.x)} length={(band.end - band.start) * view.k} />
+      ))}
+    </div>
+  );
+}
+
+function Segment({ band, rows, start, length }: { band: SceneBand; rows: boolean; start: number; length: number }) {
+  const kind = useEditor((state) => kindOf(state.chart.kind));
+  const open = useEditor((state) => state.openTier === band.tier && state.stage === 'style');
+  const lit = useEditor((state) => state.litTier === band.tier);
+  const [renaming, setRenaming] = useState(false);
+  const size = Math.max(LEAST_LENGTH, length);
+  const count = `${band.count} ${band.count === 1 ? kind?.words.item : kind?.words.items}`;
+  const place = rows ? { top: start, height: size, left: 8, right: 0 } : { left: start, width: Math.max(48, size), top: 6, bottom: 0 };
+  if (renaming)
+    return (
+      <input
+        // biome-ignore lint/a11y/noAutofocus: the person has just asked to write here
+        autoFocus
+        aria-label={words.rail.rename}
+        className="field absolute z-10 min-h-[22px] text-[13px]"
+        style={{ ...place, height: undefined }}
+        defaultValue={band.name}
+        maxLength={80}
+        onFocus={(event) => event.target.select()}
+        onBlur={(event) => {
+          setRenaming(false);
+          const name = event.target.value.trim();
+          if (name !== band.name) change({ type: 'set-tier', tier: band.tier, name: name || null });
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Escape') setRenaming(false);
+        }}
+      />
+    );
+  return (
+    <button
+      type="button"
+      data-tier={band.tier}
+      aria-label={`${band.name}, ${count}`}
+      aria-pressed={open}
+      title={`${band.name}: ${count}`}
+      onClick={() => openTier(band.tier)}
+      onDoubleClick={() => setRenaming(true)}
+      onKeyDown={(event) => {
+        if (event.key !== 'F2') return;
+        event.preventDefault();
+        setRenaming(true);
+      }}
+      onMouseEnter={() => light(band.tier)}
+      onMouseLeave={() => light(null)}
+      onFocus={() => light(band.tier)}
+      onBlur={() => light(null)}
+      className={`absolute flex flex-col justify-center overflow-hidden border text-left leading-tight ${rows ? 'rounded-l border-r-0 border-l-[7px] pr-1 pl-2' : 'items-center rounded-t border-t-[6px] border-b-0 px-1'} ${
+        open || lit ? 'border-plum bg-tint' : 'border-rule bg-sheet'
+      }`}
+      style={{ ...place, ...(rows ? { borderLeftColor: band.fill } : { borderTopColor: band.fill }) }}
+    >
+      <span className={`w-full truncate text-[13px] font-semibold ${rows ? '' : 'text-center'}`}>{band.name}</span>
+      {(size > 36 || !rows) && <span className={`w-full truncate text-xs text-quiet ${rows ? '' : 'text-center'}`}>{count}</span>}
+      {band.exceptions > 0 && size > 54 && rows && <span className="truncate text-xs text-caution">{words.rail.exceptions(band.exceptions)}</span>}
+    </button>
+  );
+}

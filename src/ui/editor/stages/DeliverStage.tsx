@@ -1,0 +1,66 @@
+/** Files to hand over: the picture and the list. */
+import { useState } from 'react';
+import { Button, Choices } from '../../shared/controls';
+import { flush, say, useEditor } from '../state/store';
+import { words } from '../words';
+
+const DPIS = ['96', '150', '300'] as const;
+type Dpi = (typeof DPIS)[number];
+
+export function DeliverStage() {
+  const id = useEditor((state) => state.id);
+  const away = useEditor((state) => state.save === 'away');
+  const page = useEditor((state) => state.composition?.page);
+  const [dpi, setDpi] = useState<Dpi>('150');
+  const [busy, setBusy] = useState<string | null>(null);
+
+  /** Files are made on the server from what is saved: first send what is left. */
+  const get = async (name: string, address: string) => {
+    setBusy(name);
+    const sent = await flush();
+    if (!sent) say(words.deliver.unsaved);
+    else {
+      const file = await fetch(`/api/charts/${id}/${address}`).catch(() => undefined);
+      if (file?.ok) save(await file.blob(), nameOf(file));
+      else say(words.deliver.failed(file ? ((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText : words.deliver.unsaved));
+    }
+    setBusy(null);
+  };
+  const row = (name: string, about: string, address: string) => (
+    <div className="flex items-start gap-3 py-2">
+      <Button tone="strong" className="w-28 flex-none justify-center" disabled={busy !== null} onClick={() => void get(name, address)}>
+        {busy === name ? '...' : name}
+      </Button>
+      <p className="text-[13px] text-quiet">{about}</p>
+    </div>
+  );
+  return (
+    <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
+      <h2 className="text-lg">{words.stages.deliver}</h2>
+      {away && <p className="pt-1 text-wrong">{words.deliver.unsaved}</p>}
+      <h3 className="pt-2 font-semibold">{words.deliver.picture}</h3>
+      {row(words.deliver.pdf, words.deliver.pdfAbout, 'picture?as=pdf&save=1')}
+      {row(words.deliver.png, words.deliver.pngAbout, `picture?as=png&dpi=${dpi}&save=1`)}
+      <div className="pl-[124px]">
+        <Choices legend={words.deliver.dpi} value={dpi} options={DPIS.map((value) => ({ value, label: value }))} onChoose={setDpi} />
+        {page && (
+          <p className="text-xs text-quiet">{words.deliver.dots(Math.round((page.width / 72) * Number(dpi)), Math.round((page.height / 72) * Number(dpi)))}</p>
+        )}
+      </div>
+      {row(words.deliver.svg, words.deliver.svgAbout, 'picture?as=svg&save=1')}
+      <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
+      {row(words.deliver.csv, words.deliver.csvAbout, 'list?as=csv&save=1')}
+      {row(words.deliver.outline, words.deliver.outlineAbout, 'list?as=outline&save=1')}
+    </div>
+  );
+}
+
+const nameOf = (file: Response) => decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(file.headers.get('content-disposition') ?? '')?.[1] ?? 'chart');
+
+function save(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}

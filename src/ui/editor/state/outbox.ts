@@ -1,0 +1,35 @@
+/** Changes not yet on the server, kept in the browser so that they outlive the page. */
+import { createStore, delMany, entries, set } from 'idb-keyval';
+import type { Entry } from '../../../core/chart';
+
+export interface Unsent {
+  /** Sent as Idempotency-Key: the same change sent twice is carried out once. */
+  readonly key: string;
+  readonly entry: Entry;
+}
+
+const store = () => createStore('dendrotax', 'unsent');
+const lockOf = (client: string) => `dendrotax window ${client}`;
+const recordOf = (chart: string, client: string) => `${chart} ${client}`;
+
+/** Marks this window as open until it closes, so that others leave its changes to it. */
+export function holdWindow(client: string): void {
+  void navigator.locks?.request(lockOf(client), () => new Promise(() => undefined));
+}
+
+/** Keeps what a window has not sent; nothing to keep takes its record away. Failing, the work still is in the page. */
+export async function keepUnsent(chart: string, client: string, unsent: readonly Unsent[]): Promise<void> {
+  if (unsent.length === 0) await delMany([recordOf(chart, client)], store());
+  else await set(recordOf(chart, client), unsent, store());
+}
+
+/** Takes over what windows that are closed now have left of a chart. */
+export async function takeLeft(chart: string): Promise<Unsent[]> {
+  const held = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name));
+  const left = (await entries<string, Unsent[]>(store())).filter(([key]) => {
+    const [of, client] = String(key).split(' ');
+    return of === chart && !held.has(lockOf(client ?? ''));
+  });
+  await delMany(left.map(([key]) => key), store());
+  return left.flatMap(([, unsent]) => unsent);
+}

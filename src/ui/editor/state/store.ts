@@ -1,0 +1,125 @@
+/** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
+import { create } from 'zustand';
+import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
+import type { Composition } from '../../../core/compose';
+import type { SaveState, Sync, SyncView } from './sync';
+
+export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** A wish to have the keyboard in a line of the list. */
+export interface FocusWish {
+  readonly item: string;
+  readonly field: string;
+  readonly caret: 'start' | 'end';
+}
+
+export interface EditorState {
+  readonly id: string;
+  readonly chart: Chart;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly save: SaveState;
+  readonly unsent: number;
+  readonly savedAt: Date | null;
+  readonly composition: Composition | null;
+  /** Tried on hover or focus, shown on the sheet only. */
+  readonly preview: Change | null;
+  readonly stage: Stage;
+  readonly selected: string | null;
+  readonly openTier: number | null;
+  readonly litTier: number | null;
+  readonly focusWish: FocusWish | null;
+  /** Said once, in a strip at the foot, with a way to take it back where that makes sense. */
+  readonly message: { readonly text: string; readonly undo: boolean } | null;
+}
+
+const initial: EditorState = {
+  id: '',
+  chart: emptyChart('', '-'),
+  canUndo: false,
+  canRedo: false,
+  save: 'saved',
+  unsent: 0,
+  savedAt: null,
+  composition: null,
+  preview: null,
+  stage: 'list',
+  selected: null,
+  openTier: null,
+  litTier: null,
+  focusWish: null,
+  message: null,
+};
+
+export const useEditor = create<EditorState>(() => initial);
+const set = useEditor.setState;
+const get = useEditor.getState;
+
+let sync: Sync | undefined;
+let steps: { readonly undo: readonly Change[]; readonly redo: readonly Change[] } = { undo: [], redo: [] };
+
+/** Opens a chart: state starts anew and follows what `start` shows. @returns the function that leaves it */
+export function connect(
+  start: (show: (view: SyncView) => void, say: (text: string) => void) => Sync,
+  { id, chart }: Pick<EditorState, 'id' | 'chart'>,
+): () => void {
+  set({ ...initial, id, chart });
+  const show = ({ timeline, ...view }: SyncView) => {
+    steps = timeline;
+    const { selected } = get();
+    set({
+      chart: timeline.chart,
+      canUndo: timeline.undo.length > 0,
+      canRedo: timeline.redo.length > 0,
+      selected: selected !== null && timeline.chart.items[selected] ? selected : null,
+      ...view,
+    });
+  };
+  sync = start(show, (text) => say(text));
+  return () => sync?.stop();
+}
+
+/** Says something in the strip at the foot. */
+export const say = (text: string, undo = false) => set({ message: { text, undo } });
+export const unsay = () => set({ message: null });
+
+/**
+ * Carries out a change; says why where it can't be.
+ * @param mergeAs changes in a row with the same name, such as letters typed into one field, are one undo step
+ */
+export function change(what: Change, mergeAs?: string): boolean {
+  const problem = sync?.change(what, 'do', mergeAs);
+  set(problem === undefined ? { preview: null } : { message: { text: problem, undo: false } });
+  return problem === undefined;
+}
+
+function step(origin: 'undo' | 'redo') {
+  const what = steps[origin].at(-1);
+  if (!what) return;
+  const problem = sync?.change(what, origin);
+  if (problem !== undefined) say(`This can't be ${origin === 'undo' ? 'undone' : 'done again'} any more: ${problem}`);
+  else unsay();
+}
+export const undo = () => step('undo');
+export const redo = () => step('redo');
+
+/** Sends what is left, before a file is asked of the server. */
+export const flush = (): Promise<boolean> => sync?.flush() ?? Promise.resolve(true);
+
+export const select = (item: string | null) => set({ selected: item });
+export const openStage = (stage: Stage) => set({ stage, preview: null });
+export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style' });
+export const light = (tier: number | null) => set({ litTier: tier });
+export const tryOut = (what: Change | null) => set({ preview: what });
+export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>
+  set({ selected: item, focusWish: { item, field, caret } });
+export const focusDone = () => set({ focusWish: null });
+export const showComposition = (composition: Composition) => set({ composition });
+
+/** The chart as the sheet shows it: with what is tried out on top. */
+export function shownChart({ chart, preview }: Pick<EditorState, 'chart' | 'preview'>): Chart {
+  if (!preview) return chart;
+  const tried = apply(chart, preview);
+  return tried.ok ? tried.chart : chart;
+}

@@ -1,0 +1,203 @@
+/**
+ * Keeping a chart in step with the server. The view is what the server confirmed plus what is not sent yet; when
+ * others changed the chart meanwhile, theirs goes first and ours is carried out again on top.
+ */
+import { nanoid } from 'nanoid';
+import { advance, type Change, type Chart, type Entry, merged, type Origin, stacked, type Timeline } from '../../../core/chart';
+import { call } from '../../shared/api';
+import { holdWindow, keepUnsent, takeLeft, type Unsent } from './outbox';
+
+export type SaveState = 'saved' | 'saving' | 'away';
+export interface SyncView {
+  readonly timeline: Timeline;
+  readonly save: SaveState;
+  readonly unsent: number;
+  readonly savedAt: Date | null;
+}
+interface Loaded {
+  readonly id: string;
+  readonly chart: Chart;
+  readonly revision: number;
+  readonly steps: readonly { readonly origin: Origin; readonly inverse: Change }[];
+}
+interface Pending extends Unsent {
+  readonly before: Timeline;
+  readonly mergeAs: string | undefined;
+  sent: boolean;
+}
+
+/** A pause in typing after which what was typed is sent. */
+const QUIET_MS = 500;
+const RETRY_MS = [1_000, 2_000, 5_000, 10_000] as const;
+
+export interface Sync {
+  /** Carries out a change at once. @returns what is wrong with it, or nothing */
+  change(change: Change, origin?: Origin, mergeAs?: string): string | undefined;
+  /** Sends what is left; true once the server has everything. */
+  flush(): Promise<boolean>;
+  stop(): void;
+}
+
+export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (message: string) => void): Sync {
+  const { id } = loaded;
+  const client = nanoid(12);
+  const empty: Pick<Timeline, 'undo' | 'redo'> = { undo: [], redo: [] };
+  let confirmed: Timeline = { chart: loaded.chart, ...loaded.steps.reduce((so, step) => stacked(so, step.origin, step.inverse), empty) };
+  let revision = loaded.revision;
+  let pending: Pending[] = [];
+  let timeline = confirmed;
+  let save: SaveState = 'saved';
+  let savedAt: Date | null = null;
+  let sending: Promise<boolean> | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let failures = 0;
+  let stopped = false;
+
+  const tell = () => show({ timeline, save, unsent: pending.length, savedAt });
+  const keep = () => {
+    keepUnsent(id, client, pending.map(({ key, entry }) => ({ key, entry }))).catch(() => say('This browser keeps no copy of unsent work; leave the page open until it says "Saved".'));
+  };
+
+  /** Carries out unsent changes again on what is confirmed now; those that fit no more are dropped and said. */
+  function rebase() {
+    timeline = confirmed;
+    const still: Pending[] = [];
+    for (const waiting of pending) {
+      const step = advance(timeline, waiting.entry);
+      if (!step.ok) {
+        say(`A change of yours no longer fits and was left out: ${step.problem.message}`);
+        continue;
+      }
+      still.push({ ...waiting, before: timeline });
+      timeline = step.timeline;
+    }
+    pending = still;
+  }
+
+  function confirm(entry: Entry, at: number) {
+    const step = advance(confirmed, entry);
+    if (step.ok) confirmed = step.timeline;
+    revision = at;
+  }
+
+  async function pull(): Promise<boolean> {
+    const answer = await call<{ changes: (Entry & { revision: number })[] }>('GET', `/api/charts/${id}/changes?since=${revision}`);
+    if (!answer.ok) return false;
+    for (const entry of answer.value.changes) if (entry.revision === revision + 1) confirm(entry, entry.revision);
+    rebase();
+    return true;
+  }
+
+  /** Sends the first unsent change. @returns whether to go on */
+  async function sendOne(): Promise<boolean> {
+    const first = pending[0]!;
+    first.sent = true;
+    const { entry, key } = first;
+    const body = { base: revision, changes: [entry.change], origin: entry.origin, client };
+    const answer = await call<{ revision: number }>('PATCH', `/api/charts/${id}/changes`, body, { 'idempotency-key': key });
+    if (answer.ok) {
+      // It was carried out earlier, and others' changes since: fetch them all in order.
+      if (answer.value.revision !== revision + 1) {
+        pending = pending.filter((waiting) => waiting.key !== key);
+        return pull();
+      }
+      confirm(entry, answer.value.revision);
+      pending = pending.filter((waiting) => waiting.key !== key);
+      savedAt = new Date();
+      return true;
+    }
+    if (answer.status === 409) {
+      for (const missed of (answer.body as { missed?: (Entry & { revision: number })[] }).missed ?? []) confirm(missed, missed.revision);
+      rebase();
+      return true;
+    }
+    const refused = answer.status >= 400 && answer.status < 500 && answer.status !== 429;
+    if (!refused) return false;
+    pending = pending.filter((waiting) => waiting.key !== key);
+    say(answer.status === 404 ? 'This chart was moved to the bin; restore it on the home page to go on.' : `A change was not taken: ${answer.detail}`);
+    rebase();
+    return true;
+  }
+
+  async function sendAll(): Promise<boolean> {
+    while (pending.length > 0 && !stopped) {
+      save = save === 'away' ? 'away' : 'saving';
+      tell();
+      const goesOn = await sendOne();
+      keep();
+      if (!goesOn) {
+        save = 'away';
+        later(RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]!);
+        tell();
+        return false;
+      }
+      failures = 0;
+      save = 'saving';
+    }
+    save = 'saved';
+    tell();
+    return true;
+  }
+
+  function flush(): Promise<boolean> {
+    clearTimeout(timer);
+    sending ??= sendAll().finally(() => {
+      sending = undefined;
+    });
+    return sending;
+  }
+  function later(ms: number) {
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), ms);
+  }
+
+  function change(change: Change, origin: Origin = 'do', mergeAs?: string): string | undefined {
+    const last = pending.at(-1);
+    const together = mergeAs !== undefined && last?.mergeAs === mergeAs && !last.sent && origin === 'do' ? merged(last.entry.change, change) : undefined;
+    const before = together ? last!.before : timeline;
+    const entry: Entry = { change: together ?? change, origin };
+    const step = advance(before, entry);
+    if (!step.ok) return step.problem.message;
+    const next: Pending = { key: together ? last!.key : nanoid(), entry, before, mergeAs, sent: false };
+    pending = [...(together ? pending.slice(0, -1) : pending), next];
+    timeline = step.timeline;
+    if (save === 'saved') save = 'saving';
+    keep();
+    if (save !== 'away') later(mergeAs === undefined ? 0 : QUIET_MS);
+    tell();
+    return undefined;
+  }
+
+  tell();
+  holdWindow(client);
+  void takeLeft(id)
+    .then((left) => {
+      if (left.length === 0) return;
+      pending = [...left.map((unsent): Pending => ({ ...unsent, before: timeline, mergeAs: undefined, sent: false })), ...pending];
+      rebase();
+      tell();
+      void flush();
+    })
+    .catch(() => undefined);
+
+  const events = new EventSource(`/api/charts/${id}/events`);
+  events.onmessage = async ({ data }) => {
+    const told = (JSON.parse(data as string) as { revision: number }).revision;
+    await sending;
+    if (told > revision && (await pull())) tell();
+    if (save === 'away') void flush();
+  };
+  const back = () => void flush();
+  window.addEventListener('online', back);
+
+  return {
+    change,
+    flush,
+    stop() {
+      stopped = true;
+      clearTimeout(timer);
+      events.close();
+      window.removeEventListener('online', back);
+    },
+  };
+}

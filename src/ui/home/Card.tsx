@@ -1,0 +1,99 @@
+import { useEffect, useRef, useState } from 'react';
+import { kindOf } from '../../core/kinds';
+import type { ChartCard } from '../../server/charts';
+import { Button } from '../shared/controls';
+import { words } from './words';
+
+const MINUTE = 60_000;
+/** How long ago, in the coarsest unit that says something. */
+function ago(iso: string): string {
+  const minutes = Math.round((new Date(iso).getTime() - Date.now()) / MINUTE);
+  const format = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
+  if (minutes > -1) return 'just now';
+  if (minutes > -60) return format.format(minutes, 'minute');
+  if (minutes > -60 * 24) return format.format(Math.round(minutes / 60), 'hour');
+  return format.format(Math.round(minutes / 60 / 24), 'day');
+}
+
+interface Props {
+  readonly card: ChartCard;
+  readonly bin: boolean;
+  readonly onRename: (title: string) => void;
+  readonly onCopy: () => void;
+  readonly onBin: () => void;
+  readonly onRestore: () => void;
+}
+
+export function Card({ card, bin, onRename, onCopy, onBin, onRestore }: Props) {
+  const [renaming, setRenaming] = useState(false);
+  const kind = kindOf(card.kind);
+  const about = (
+    <p className="text-[13px] text-quiet">
+      {kind?.words.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.words.item : kind?.words.items} · {words.changed(ago(card.changedAt))}
+    </p>
+  );
+  if (bin)
+    return (
+      <li className="flex flex-col gap-2 rounded border border-rule bg-sheet p-4">
+        <p className="font-semibold">{card.title}</p>
+        {about}
+        <div>
+          <Button onClick={onRestore}>{words.restore}</Button>
+        </div>
+      </li>
+    );
+  return (
+    <li className="flex flex-col overflow-hidden rounded border border-rule bg-sheet focus-within:border-plum hover:border-plum">
+      <a href={`/chart/${card.id}`} className="block border-b border-rule" tabIndex={-1} aria-hidden>
+        {/* The revision in the address: a picture is asked for again only when its chart changed. */}
+        <img src={`/api/charts/${card.id}/picture?as=svg&r=${card.revision}`} alt="" loading="lazy" className="aspect-[3/2] w-full object-contain p-2" />
+      </a>
+      <div className="flex flex-col gap-0.5 px-4 pt-3 pb-1">
+        {renaming ? (
+          <TitleField
+            title={card.title}
+            onDone={(title) => {
+              setRenaming(false);
+              if (title && title !== card.title) onRename(title);
+            }}
+          />
+        ) : (
+          <a href={`/chart/${card.id}`} className="truncate rounded font-semibold hover:text-plum" title={card.title}>
+            {card.title}
+          </a>
+        )}
+        {about}
+      </div>
+      <div className="flex gap-1 px-2 pb-2">
+        <Button tone="quiet" onClick={() => setRenaming(true)}>
+          {words.rename}
+        </Button>
+        <Button tone="quiet" onClick={onCopy}>
+          {words.copy}
+        </Button>
+        <Button tone="quiet" onClick={onBin}>
+          {words.toBin}
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+function TitleField({ title, onDone }: { title: string; onDone: (title: string | null) => void }) {
+  const ref = useRef<HTMLInputElement>(null);
+  useEffect(() => ref.current?.select(), []);
+  return (
+    <input
+      ref={ref}
+      aria-label={words.rename}
+      className="field"
+      defaultValue={title}
+      maxLength={200}
+      onBlur={(event) => onDone(event.target.value.trim())}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') onDone(null);
+      }}
+    />
+  );
+}

@@ -1,0 +1,31 @@
+/** Calls to our own API from the page. */
+export interface Problem {
+  readonly status: number;
+  readonly detail: string;
+  readonly body: Record<string, unknown>;
+}
+export type Answer<T> = { readonly ok: true; readonly value: T } | ({ readonly ok: false } & Problem) | { readonly ok: false; readonly status: 0; readonly detail: string; readonly body: Record<string, never> };
+
+/** Status 0 means that the server could not be reached. */
+export async function call<T>(method: string, address: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  let response: Response;
+  try {
+    response = await fetch(address, {
+      method,
+      headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  } catch {
+    return { ok: false, status: 0, detail: 'The server can not be reached.', body: {} };
+  }
+  const text = await response.text();
+  let value: unknown;
+  try {
+    value = text === '' ? undefined : JSON.parse(text);
+  } catch {
+    value = undefined;
+  }
+  if (response.ok) return { ok: true, value: value as T };
+  const problem = (value ?? {}) as Record<string, unknown>;
+  return { ok: false, status: response.status, detail: typeof problem['detail'] === 'string' ? problem['detail'] : response.statusText, body: problem };
+}

@@ -1,0 +1,37 @@
+/** The page's side of the compose worker: one worker a page, the newest request wins. */
+import { type Remote, wrap } from 'comlink';
+import type { ComposeWorker } from '../../workers/compose.worker';
+
+let remote: Remote<ComposeWorker> | undefined;
+
+export function composeWorker(): Remote<ComposeWorker> {
+  remote ??= wrap<ComposeWorker>(new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' }));
+  return remote;
+}
+
+/**
+ * Runs jobs one at a time; of those that come while one runs only the newest is kept, so that an older result never
+ * overwrites a newer one and a burst of typing costs two runs, not twenty.
+ */
+export function newestOnly<In, Out>(work: (input: In) => Promise<Out>, done: (result: Out) => void, failed: (error: unknown) => void): (input: In) => void {
+  let running = false;
+  let next: { input: In } | undefined;
+  const run = async () => {
+    running = true;
+    while (next) {
+      const { input } = next;
+      next = undefined;
+      try {
+        const result = await work(input);
+        done(result);
+      } catch (error) {
+        if (!next) failed(error);
+      }
+    }
+    running = false;
+  };
+  return (input) => {
+    next = { input };
+    if (!running) void run();
+  };
+}

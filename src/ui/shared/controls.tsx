@@ -1,0 +1,214 @@
+/** Small controls that all screens share. */
+import { type ButtonHTMLAttributes, type ReactNode, useEffect, useId, useRef, useState } from 'react';
+
+type Tone = 'plain' | 'strong' | 'quiet';
+const tones: Record<Tone, string> = {
+  plain: 'border border-rule bg-sheet hover:border-plum hover:bg-tint',
+  strong: 'border border-plum bg-plum text-white hover:bg-[#48203c]',
+  quiet: 'border border-transparent hover:bg-tint',
+};
+
+export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+  return (
+    <button
+      type="button"
+      className={`inline-flex min-h-[28px] items-center gap-1.5 rounded px-2.5 py-0.5 text-[13px] whitespace-nowrap disabled:cursor-default disabled:opacity-45 disabled:hover:border-rule disabled:hover:bg-sheet ${tones[tone]} ${className}`}
+      {...rest}
+    />
+  );
+}
+
+export function Row({ label, children, hint }: { label: string; children: (id: string) => ReactNode; hint?: ReactNode }) {
+  const id = useId();
+  return (
+    <div className="grid grid-cols-[104px_1fr] items-center gap-x-2 py-1">
+      <label htmlFor={id} className="text-[13px] text-quiet">
+        {label}
+      </label>
+      <div className="flex min-w-0 items-center gap-2">
+        {children(id)}
+        {hint}
+      </div>
+    </div>
+  );
+}
+
+export interface Option<T extends string> {
+  readonly value: T;
+  readonly label: string;
+  readonly about?: string;
+}
+
+/** One of a few, all in view. Hover and focus try an option out. */
+export function Choices<T extends string>({
+  legend,
+  value,
+  options,
+  onChoose,
+  onTry,
+  hideLegend = false,
+}: {
+  legend: string;
+  value: T;
+  options: readonly Option<T>[];
+  onChoose: (value: T) => void;
+  onTry?: (value: T | null) => void;
+  hideLegend?: boolean;
+}) {
+  const name = useId();
+  const about = options.find((option) => option.value === value)?.about;
+  return (
+    <fieldset className="py-1">
+      <legend className={hideLegend ? 'sr-only' : 'pb-1 text-[13px] text-quiet'}>{legend}</legend>
+      <div className="flex flex-wrap">
+        {options.map((option) => (
+          <label
+            key={option.value}
+            title={option.about}
+            onMouseEnter={() => onTry?.(option.value)}
+            onMouseLeave={() => onTry?.(null)}
+            className={`-ml-px flex min-h-[30px] cursor-pointer items-center border px-3 text-[13px] first:ml-0 first:rounded-l last:rounded-r has-focus-visible:outline-2 has-focus-visible:outline-plum ${
+              option.value === value ? 'z-1 border-plum bg-plum text-white' : 'border-rule bg-sheet hover:bg-tint'
+            }`}
+          >
+            <input
+              type="radio"
+              className="sr-only"
+              name={name}
+              checked={option.value === value}
+              onChange={() => onChoose(option.value)}
+              onBlur={() => onTry?.(null)}
+            />
+            {option.label}
+          </label>
+        ))}
+      </div>
+      {about && <p className="pt-1 text-xs text-quiet">{about}</p>}
+    </fieldset>
+  );
+}
+
+export function Select<T extends string>({
+  id,
+  value,
+  options,
+  onChange,
+  label,
+}: {
+  id?: string;
+  value: T;
+  options: readonly Option<T>[];
+  onChange: (value: T) => void;
+  label?: string;
+}) {
+  return (
+    <select id={id} aria-label={label} className="field min-w-0 flex-1 text-[13px]" value={value} onChange={(event) => onChange(event.target.value as T)}>
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** A number with a slider beside it; what is typed is taken when it is in range. */
+export function NumberField({
+  id,
+  value,
+  least,
+  most,
+  step = 1,
+  unit,
+  onChange,
+}: {
+  id: string;
+  value: number;
+  least: number;
+  most: number;
+  step?: number;
+  unit: string;
+  onChange: (value: number) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const shown = typed ?? String(Math.round(value * 100) / 100);
+  const take = (text: string) => {
+    setTyped(text);
+    const number = Number(text.replace(',', '.'));
+    if (text.trim() !== '' && number >= least && number <= most) onChange(number);
+  };
+  const wrong = typed !== null && !(Number(typed.replace(',', '.')) >= least && Number(typed.replace(',', '.')) <= most);
+  return (
+    <>
+      <input type="range" aria-hidden tabIndex={-1} className="min-w-0 flex-1 accent-plum" min={least} max={most} step={step} value={value} onChange={(event) => onChange(Number(event.target.value))} />
+      <input
+        id={id}
+        inputMode="decimal"
+        className="field w-14 text-right text-[13px]"
+        value={shown}
+        aria-invalid={wrong}
+        title={`${least} to ${most} ${unit}`}
+        onChange={(event) => take(event.target.value)}
+        onBlur={() => setTyped(null)}
+        onKeyDown={(event) => {
+          const by = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0;
+          if (by === 0) return;
+          event.preventDefault();
+          setTyped(null);
+          onChange(Math.min(most, Math.max(least, Math.round((value + by) * 100) / 100)));
+        }}
+      />
+      <span className="w-6 text-xs text-quiet">{unit}</span>
+    </>
+  );
+}
+
+/** A colour: the system's picker and its number, which can be typed or pasted. */
+export function ColourField({ id, value, onChange }: { id: string; value: string; onChange: (value: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <>
+      <input type="color" id={id} className="h-[28px] w-11 flex-none cursor-pointer rounded border border-rule bg-sheet p-0.5" value={value} onChange={(event) => onChange(event.target.value.toLowerCase())} />
+      <input
+        aria-label="Colour as a number, #rrggbb"
+        className="field w-[86px] font-mono text-xs"
+        value={typed ?? value}
+        aria-invalid={typed !== null && !/^#?[0-9a-f]{6}$/i.test(typed)}
+        onChange={(event) => {
+          const text = event.target.value.trim();
+          setTyped(text);
+          if (/^#?[0-9a-f]{6}$/i.test(text)) onChange(`#${text.replace('#', '').toLowerCase()}`);
+        }}
+        onBlur={() => setTyped(null)}
+      />
+    </>
+  );
+}
+
+/** A modal dialog; Escape and the close button leave it. */
+export function Dialog({ title, onClose, children, wide = false }: { title: string; onClose: () => void; children: ReactNode; wide?: boolean }) {
+  const ref = useRef<HTMLDialogElement>(null);
+  const heading = useId();
+  useEffect(() => {
+    ref.current?.showModal();
+  }, []);
+  return (
+    <dialog
+      ref={ref}
+      aria-labelledby={heading}
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      className={`m-auto flex max-h-[92vh] flex-col rounded border border-rule bg-paper p-0 text-ink ${wide ? 'h-[700px] w-[1120px] max-w-[96vw]' : 'w-[460px]'}`}
+    >
+      <header className="flex items-center justify-between border-b border-rule px-5 py-3">
+        <h2 id={heading} className="text-lg">
+          {title}
+        </h2>
+        <Button tone="quiet" onClick={() => ref.current?.close()}>
+          Close
+        </Button>
+      </header>
+      {children}
+    </dialog>
+  );
+}

@@ -1,0 +1,10 @@
+/// <reference types="vitest/config" />
+import { getViteConfig } from 'astro/config';
+
+export default getViteConfig({
+  test: {
+    include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+    environment: 'node',
+    testTimeout: 30_000,
+  },
+});
