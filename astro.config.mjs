@@ -12,6 +12,22 @@ export default defineConfig({
   devToolbar: { enabled: false },
   // Writes are checked in src/middleware.ts, which also covers JSON bodies.
   security: { checkOrigin: false },
+  experimental: {
+    // Everything comes from this server: no script or style that is not part of the build.
+    csp: {
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data: blob:",
+        "font-src 'self'",
+        "connect-src 'self'",
+        "worker-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+      ],
+    },
+  },
   vite: {
     plugins: [tailwindcss()],
     worker: { format: 'es' },

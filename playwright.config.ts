@@ -33,7 +33,12 @@ export default defineConfig({
   webServer: {
     command: 'exec node dist/server/entry.mjs',
     url: `http://127.0.0.1:${port}/api/health`,
-    env: { HOST: '127.0.0.1', PORT: String(port), DATABASE_URL: process.env['DATABASE_URL'] ?? '', NODE_ENV: 'production' },
+    env: {
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      DATABASE_URL: process.env['DATABASE_URL'] ?? '',
+      NODE_ENV: 'production',
+    },
     reuseExistingServer: false,
     timeout: 60_000,
     stdout: 'pipe',

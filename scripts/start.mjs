@@ -32,7 +32,8 @@ process.on('SIGTERM', () => stop(0));
 process.on('SIGHUP', () => stop(0));
 
 try {
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Failed(`PORT is "${process.env.PORT}"; it is a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Failed(`PORT is "${process.env.PORT}"; it is a number from 1 to 65535.`);
   checkNode();
   await packages();
   let databaseUrl = process.env.DATABASE_URL;

@@ -64,8 +64,14 @@ try {
 
   await check('formats and lint', () => run(bin('biome'), ['lint', '--error-on-warnings']));
   await check('core needs no platform', () => run(bin('tsc'), ['-p', 'tsconfig.core.json']));
-  await check('types', () => run(bin('astro'), ['check', '--minimumFailingSeverity', 'warning'], { env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } }));
-  await check('boundaries between rooms', () => run(bin('depcruise'), ['src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']));
+  await check('types', () =>
+    run(bin('astro'), ['check', '--minimumFailingSeverity', 'warning'], {
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+    }),
+  );
+  await check('boundaries between rooms', () =>
+    run(bin('depcruise'), ['src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']),
+  );
   await tests(
     'unit',
     (file) => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${file}`]),
@@ -80,7 +86,10 @@ try {
   };
   await tests(
     'browser',
-    (file) => run(bin('playwright'), ['test', ...process.argv.slice(2)], { env: { ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file } }),
+    (file) =>
+      run(bin('playwright'), ['test', ...process.argv.slice(2)], {
+        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file },
+      }),
     (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }),
   );
 } catch (error) {

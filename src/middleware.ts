@@ -21,8 +21,12 @@ function fromElsewhere(request: Request, host: string): boolean {
 
 export const onRequest = defineMiddleware(async ({ request }, next) => {
   const host = request.headers.get('host') ?? '';
-  if (!hostAllowed(host)) return problemResponse(new ApiError(403, 'foreign-host', 'This address is served on this machine only.'));
-  if (!SAFE.has(request.method) && fromElsewhere(request, host)) return problemResponse(new ApiError(403, 'foreign-origin', 'Changes are taken from this site\'s own pages and from scripts only.'));
+  if (!hostAllowed(host))
+    return problemResponse(new ApiError(403, 'foreign-host', 'This address is served on this machine only.'));
+  if (!SAFE.has(request.method) && fromElsewhere(request, host))
+    return problemResponse(
+      new ApiError(403, 'foreign-origin', "Changes are taken from this site's own pages and from scripts only."),
+    );
   const response = await next();
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('x-frame-options', 'DENY');

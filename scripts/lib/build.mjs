@@ -5,7 +5,17 @@ import { bin, root, run } from './run.mjs';
 import { locked } from './state.mjs';
 
 const stamp = `${root}dist/.built`;
-const sources = ['src', 'public', 'db', 'demo', 'astro.config.mjs', 'tsconfig.json', 'package.json', 'package-lock.json', 'node_modules/.installed-from'];
+const sources = [
+  'src',
+  'public',
+  'db',
+  'demo',
+  'astro.config.mjs',
+  'tsconfig.json',
+  'package.json',
+  'package-lock.json',
+  'node_modules/.installed-from',
+];
 
 /** The latest time at which a file or folder was changed; a folder's own time tells of files that went. */
 function newest(path) {
@@ -26,7 +36,9 @@ export async function build() {
     if (!stale()) return;
     console.log('Building ...');
     const started = new Date();
-    await run(bin('astro'), ['build', '--silent'], { env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+    await run(bin('astro'), ['build', '--silent'], {
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    });
     // As old as the start of the build: what was edited meanwhile is built again.
     writeFileSync(stamp, started.toISOString());
     utimesSync(stamp, started, started);

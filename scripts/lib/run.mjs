@@ -20,7 +20,11 @@ export function run(command, args, options = {}) {
 
 /** Runs a program and gives what it printed; throws with its own words where it fails. */
 export function output(command, args, env = {}) {
-  const { status, stdout, stderr, error } = spawnSync(command, args, { cwd: root, encoding: 'utf8', env: { ...process.env, ...env } });
+  const { status, stdout, stderr, error } = spawnSync(command, args, {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, ...env },
+  });
   if (error) throw error;
   if (status !== 0) throw new Failed((stderr || stdout).trim() || `${command} ended with ${status}`);
   return stdout.trim();

@@ -23,11 +23,26 @@ export const freePort = () =>
 
 /** Starts the server and waits until its health address answers 200. Gives the child and its address. */
 export async function serve({ host, port, databaseUrl, dev = false }) {
-  if (!(await portFree(host, port))) throw new Failed(`Port ${port} on ${host} is taken. Choose another: PORT=${port + 1} npm start`);
-  const env = { ...process.env, HOST: host, PORT: String(port), DATABASE_URL: databaseUrl, ASTRO_TELEMETRY_DISABLED: '1' };
+  if (!(await portFree(host, port)))
+    throw new Failed(`Port ${port} on ${host} is taken. Choose another: PORT=${port + 1} npm start`);
+  const env = {
+    ...process.env,
+    HOST: host,
+    PORT: String(port),
+    DATABASE_URL: databaseUrl,
+    ASTRO_TELEMETRY_DISABLED: '1',
+  };
   const child = dev
-    ? spawn(bin('astro'), ['dev', '--host', host, '--port', String(port)], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] })
-    : spawn(process.execPath, ['dist/server/entry.mjs'], { cwd: root, env: { ...env, NODE_ENV: 'production', ASTRO_NODE_LOGGING: 'disabled' }, stdio: ['ignore', 'inherit', 'inherit'] });
+    ? spawn(bin('astro'), ['dev', '--host', host, '--port', String(port)], {
+        cwd: root,
+        env,
+        stdio: ['ignore', 'inherit', 'inherit'],
+      })
+    : spawn(process.execPath, ['dist/server/entry.mjs'], {
+        cwd: root,
+        env: { ...env, NODE_ENV: 'production', ASTRO_NODE_LOGGING: 'disabled' },
+        stdio: ['ignore', 'inherit', 'inherit'],
+      });
   let ended = false;
   child.on('exit', () => {
     ended = true;

@@ -6,13 +6,17 @@ import { locked } from './state.mjs';
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Failed(`Node ${process.versions.node} is too old; Node 20.19 or later is needed.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Failed(`Node ${process.versions.node} is too old; Node 20.19 or later is needed.`);
 }
 
 /** Packages as the lock file says; nothing is done where they are there already. */
 export async function packages() {
   const stamp = `${root}node_modules/.installed-from`;
-  const wanted = createHash('sha256').update(readFileSync(`${root}package-lock.json`)).update(process.version.split('.')[0]).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(`${root}package-lock.json`))
+    .update(process.version.split('.')[0])
+    .digest('hex');
   const there = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
   if (there()) return;
   await locked('packages', async () => {
@@ -29,10 +33,15 @@ async function debian(packageName, what) {
     try {
       output('sudo', ['-n', 'true']);
     } catch {
-      throw new Failed(`${what} is missing and this user may not install it. Ask an administrator for: apt-get install -y ${packageName}`);
+      throw new Failed(
+        `${what} is missing and this user may not install it. Ask an administrator for: apt-get install -y ${packageName}`,
+      );
     }
   }
-  const apt = (...args) => run(asRoot ? 'apt-get' : 'sudo', [...(asRoot ? [] : ['-n', 'apt-get']), '-qq', ...args], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  const apt = (...args) =>
+    run(asRoot ? 'apt-get' : 'sudo', [...(asRoot ? [] : ['-n', 'apt-get']), '-qq', ...args], {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   console.log(`Installing ${what} ...`);
   await apt('update');
   await apt('install', '-y', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', packageName);

@@ -9,7 +9,9 @@ export interface Unreadable {
   readonly message: string;
 }
 
-export type ReadResult = { readonly ok: true; readonly list: ListRead } | { readonly ok: false; readonly problem: Unreadable };
+export type ReadResult =
+  | { readonly ok: true; readonly list: ListRead }
+  | { readonly ok: false; readonly problem: Unreadable };
 
 /** Fields within the model's limits; what had to be cut is said. */
 function limited(list: ListRead): ListRead {
@@ -40,9 +42,13 @@ export function readList(kind: Kind, text: string, form?: string, newId: () => s
   const fail = (code: Unreadable['code'], message: string): ReadResult => ({ ok: false, problem: { code, message } });
   const chosen = form === undefined ? recognise(text, kind.forms, kind.columns) : kind.forms.find((f) => f.id === form);
   if (!chosen)
-    return fail('unknown-form', `There is no form "${form}" for this kind; choose one of ${kind.forms.map((f) => f.id).join(', ')}.`);
+    return fail(
+      'unknown-form',
+      `There is no form "${form}" for this kind; choose one of ${kind.forms.map((f) => f.id).join(', ')}.`,
+    );
   const list = limited(chosen.read(text, { columns: kind.columns, newId }));
-  if (list.items.length === 0) return fail('empty-list', 'There is no line with words in this list; write one line for each item.');
+  if (list.items.length === 0)
+    return fail('empty-list', 'There is no line with words in this list; write one line for each item.');
   if (list.items.length > ITEM_LIMIT)
     return fail('too-many-lines', `The list has ${list.items.length} lines; a chart holds ${ITEM_LIMIT} at the most.`);
   return { ok: true, list };

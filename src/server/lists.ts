@@ -14,7 +14,8 @@ export function kindFor(id: string | undefined): Kind {
 
 /** @throws 413 for a list over its limit, 422 for one that can't be read at all */
 export function readAs(kind: Kind, text: string, form?: string, newId?: () => string): ListRead {
-  if (Buffer.byteLength(text) > LIST_LIMIT) throw new ApiError(413, 'too-large', 'The list is larger than 8 MB; split it.');
+  if (Buffer.byteLength(text) > LIST_LIMIT)
+    throw new ApiError(413, 'too-large', 'The list is larger than 8 MB; split it.');
   const read = readList(kind, text, form, newId);
   if (read.ok) return read.list;
   const { code, message } = read.problem;

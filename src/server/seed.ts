@@ -2,12 +2,14 @@ import type { PoolClient } from 'pg';
 import outline from '../../demo/saltmarsh-garden.txt?raw';
 import { kindOf } from '../core/kinds';
 import { chartOfList, readList } from '../core/read';
-import { newId } from './ids';
 import { insertChart } from './charts/insert';
+import { newId } from './ids';
 
 /** Puts in the demo chart the first time a database is used; what a person did to it, or its removal, stays. */
 export async function seed(client: PoolClient, account: string): Promise<void> {
-  const first = await client.query("INSERT INTO done_once (what) VALUES ('demo data') ON CONFLICT DO NOTHING RETURNING what");
+  const first = await client.query(
+    "INSERT INTO done_once (what) VALUES ('demo data') ON CONFLICT DO NOTHING RETURNING what",
+  );
   if (first.rowCount === 0) return;
   const kind = kindOf('org')!;
   const read = readList(kind, outline);

@@ -1,8 +1,8 @@
 /** Composing and reading lists away from the page, so that typing never waits. */
 import { expose } from 'comlink';
 import type { Chart, Item } from '../core/chart';
-import { faces } from '../core/faces';
 import { type Composition, compose } from '../core/compose';
+import { faces } from '../core/faces';
 import { kindOf } from '../core/kinds';
 import type { Problem } from '../core/list';
 import { chartOfList, readList } from '../core/read';
@@ -20,7 +20,9 @@ export interface Understood {
   readonly problems: readonly Problem[];
   readonly composition: Composition;
 }
-export type Understanding = { readonly ok: true; readonly understood: Understood } | { readonly ok: false; readonly message: string };
+export type Understanding =
+  | { readonly ok: true; readonly understood: Understood }
+  | { readonly ok: false; readonly message: string };
 
 const api = {
   compose: async (chart: Chart): Promise<Composition> => compose(chart, await fonts),

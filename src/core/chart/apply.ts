@@ -1,6 +1,6 @@
 /** Carrying out changes: the only way a chart value becomes another. */
 import type { Change, NewItem, SingleChange } from './changes';
-import { type Chart, type Item, ITEM_LIMIT, type Link } from './model';
+import { type Chart, ITEM_LIMIT, type Item, type Link } from './model';
 import { ordersAfter } from './order';
 import { branchOf, isWithin, treeOf } from './tree';
 
@@ -12,7 +12,8 @@ export interface ChangeProblem {
 export type Applied = { ok: true; chart: Chart; inverse: Change } | { ok: false; problem: ChangeProblem };
 
 const fail = (code: ChangeProblem['code'], message: string): Applied => ({ ok: false, problem: { code, message } });
-const unknown = (id: string) => fail('unknown-item', `There is no item "${id}" in this chart; somebody may have removed it.`);
+const unknown = (id: string) =>
+  fail('unknown-item', `There is no item "${id}" in this chart; somebody may have removed it.`);
 
 const nameOf = (chart: Chart, id: string) => chart.items[id]?.fields['name'] || 'This item';
 
@@ -66,7 +67,10 @@ function addItems(chart: Chart, change: Extract<SingleChange, { type: 'add-items
   const tree = treeOf(items);
   for (const [parent, group] of unplaced) {
     const siblings = tree.childrenOf(parent).map((id) => items[id]!);
-    const at = placeAfter(siblings, siblings.some((s) => s.id === change.after) || change.after === null ? change.after : undefined);
+    const at = placeAfter(
+      siblings,
+      siblings.some((s) => s.id === change.after) || change.after === null ? change.after : undefined,
+    );
     const orders = ordersAfter(siblings, at ?? siblings.length - 1, group.length);
     for (const [i, item] of group.entries()) items[item.id] = { ...item, order: orders[i]! };
   }
@@ -88,7 +92,10 @@ function addItems(chart: Chart, change: Extract<SingleChange, { type: 'add-items
   return {
     ok: true,
     chart: { ...chart, items, links },
-    inverse: { type: 'group', changes: tops.map((item) => ({ type: 'remove-branch', id: item.id })).reverse() as Change[] },
+    inverse: {
+      type: 'group',
+      changes: tops.map((item) => ({ type: 'remove-branch', id: item.id })).reverse() as Change[],
+    },
   };
 }
 
@@ -119,7 +126,11 @@ function moveIn(chart: Chart, id: string): Applied {
   if (!item) return unknown(id);
   const siblings = siblingsOf(chart, item.parent);
   const above = siblings[siblings.findIndex((s) => s.id === id) - 1];
-  if (!above) return fail('no-place', `"${nameOf(chart, id)}" is the first at its level: there is no line above to move it under.`);
+  if (!above)
+    return fail(
+      'no-place',
+      `"${nameOf(chart, id)}" is the first at its level: there is no line above to move it under.`,
+    );
   return moveBranch(chart, { type: 'move-branch', id, parent: above.id });
 }
 
@@ -264,7 +275,11 @@ export function apply(chart: Chart, change: Change): Applied {
       return { ok: true, chart: { ...chart, house: change.house }, inverse: { type: 'set-house', house: chart.house } };
     case 'set-page': {
       const page = patched(chart.page, change.page);
-      return { ok: true, chart: { ...chart, page }, inverse: { type: 'set-page', page: unpatch(chart.page, change.page) } };
+      return {
+        ok: true,
+        chart: { ...chart, page },
+        inverse: { type: 'set-page', page: unpatch(chart.page, change.page) },
+      };
     }
     case 'set-arrangement':
       return {

@@ -6,8 +6,8 @@ import { z } from 'zod';
 import {
   FIELD_LIMIT,
   fieldNameSchema,
-  idSchema,
   ITEM_LIMIT,
+  idSchema,
   itemSchema,
   linkSchema,
   lookPatchSchema,
@@ -24,7 +24,9 @@ export type NewItem = z.infer<typeof newItemSchema>;
 
 /** A patch of a record: `null` takes the key away. */
 const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
-  z.object(Object.fromEntries(Object.entries(schema.shape).map(([key, of]) => [key, (of as z.ZodType).nullable()]))).partial() as unknown as z.ZodType<{
+  z
+    .object(Object.fromEntries(Object.entries(schema.shape).map(([key, of]) => [key, (of as z.ZodType).nullable()])))
+    .partial() as unknown as z.ZodType<{
     [K in keyof z.infer<z.ZodObject<T>>]?: z.infer<z.ZodObject<T>>[K] | null | undefined;
   }>;
 

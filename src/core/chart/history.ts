@@ -21,7 +21,11 @@ export interface Timeline {
 }
 
 /** The stacks after an entry whose inverse is known. */
-export function stacked(stacks: Pick<Timeline, 'undo' | 'redo'>, origin: Origin, inverse: Change): Pick<Timeline, 'undo' | 'redo'> {
+export function stacked(
+  stacks: Pick<Timeline, 'undo' | 'redo'>,
+  origin: Origin,
+  inverse: Change,
+): Pick<Timeline, 'undo' | 'redo'> {
   const { undo, redo } = stacks;
   if (origin === 'undo') return { undo: undo.slice(0, -1), redo: [...redo, inverse] };
   if (origin === 'redo') return { undo: [...undo, inverse], redo: redo.slice(0, -1) };
@@ -29,7 +33,10 @@ export function stacked(stacks: Pick<Timeline, 'undo' | 'redo'>, origin: Origin,
 }
 
 /** The timeline after an entry, or why it can't be carried out. */
-export function advance(timeline: Timeline, entry: Entry): { ok: true; timeline: Timeline } | Extract<Applied, { ok: false }> {
+export function advance(
+  timeline: Timeline,
+  entry: Entry,
+): { ok: true; timeline: Timeline } | Extract<Applied, { ok: false }> {
   const applied = apply(timeline.chart, entry.change);
   if (!applied.ok) return applied;
   return { ok: true, timeline: { chart: applied.chart, ...stacked(timeline, entry.origin, applied.inverse) } };

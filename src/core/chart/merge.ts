@@ -12,7 +12,8 @@ export function merged(first: Change, second: Change): Change | undefined {
     const name = second.name ?? first.name;
     return { ...second, ...look, ...(second.name === null ? { name: null } : name === undefined ? {} : { name }) };
   }
-  if (first.type === 'set-page' && second.type === 'set-page') return { ...second, page: { ...first.page, ...second.page } };
+  if (first.type === 'set-page' && second.type === 'set-page')
+    return { ...second, page: { ...first.page, ...second.page } };
   if (first.type === 'set-arrangement' && second.type === 'set-arrangement')
     return { ...second, arrangement: { ...first.arrangement, ...second.arrangement } };
   if (first.type === 'set-item' && second.type === 'set-item' && first.id === second.id) return { ...first, ...second };

@@ -22,7 +22,10 @@ export const idSchema = z
 
 /** Text that can be stored and shown anywhere: no NUL, no half of a surrogate pair. */
 export const textSchema = (most: number) =>
-  z.string().max(most).refine((text) => !text.includes('\u0000') && !/\p{Surrogate}/u.test(text), 'has a broken character');
+  z
+    .string()
+    .max(most)
+    .refine((text) => !text.includes('\u0000') && !/\p{Surrogate}/u.test(text), 'has a broken character');
 
 /** `#rrggbb`, the one way colours are written. */
 export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');

@@ -20,7 +20,11 @@ export function treeOf(items: Readonly<Record<string, Item>>): Tree {
     else groups.set(item.parent, [item]);
   }
   const children = new Map<string | null, readonly string[]>();
-  for (const [parent, group] of groups) children.set(parent, group.sort(byOrder).map((item) => item.id));
+  for (const [parent, group] of groups)
+    children.set(
+      parent,
+      group.sort(byOrder).map((item) => item.id),
+    );
   const childrenOf = (id: string | null) => children.get(id) ?? none;
   return { tops: childrenOf(null), childrenOf };
 }

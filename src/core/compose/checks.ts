@@ -37,7 +37,9 @@ export function pictureProblems(
         code: 'low-contrast',
         severity: 'warning',
         message: `The words of ${band.name} have a contrast of ${ratio.toFixed(1)} to their fill; ${LEAST_CONTRAST} is the least that reads well.`,
-        repairs: [{ label: 'Choose readable text', change: { type: 'set-tier', tier: band.tier, look: { ink: null } } }],
+        repairs: [
+          { label: 'Choose readable text', change: { type: 'set-tier', tier: band.tier, look: { ink: null } } },
+        ],
       });
   }
   for (const item of items) {

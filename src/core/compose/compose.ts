@@ -5,7 +5,7 @@
  */
 import type { Chart, Look } from '../chart';
 import { type Arrangement, type Kind, kindOf, kinds, type ShownFigure, type Structure } from '../kinds';
-import { type Fit, fit } from '../layout';
+import { type Fit, fitToPage } from '../layout';
 import type { Problem } from '../list';
 import type { Scene, SceneBand } from '../scene';
 import { houseOf, itemLook, tierLook } from '../style';
@@ -19,16 +19,31 @@ export interface Composition {
   readonly kind: string;
   readonly scene: Scene;
   readonly items: readonly PlacedItem[];
-  readonly links: readonly { readonly from: string; readonly to: string; readonly role: string; readonly label: string; readonly points: readonly (readonly [number, number])[] }[];
+  readonly links: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly role: string;
+    readonly label: string;
+    readonly points: readonly (readonly [number, number])[];
+  }[];
   readonly tiers: readonly SceneBand[];
-  readonly page: { readonly width: number; readonly height: number; readonly margin: number; readonly scale: number; readonly smallestText: number | null };
+  readonly page: {
+    readonly width: number;
+    readonly height: number;
+    readonly margin: number;
+    readonly scale: number;
+    readonly smallestText: number | null;
+  };
   readonly problems: readonly Problem[];
   readonly figures: Record<string, unknown>;
   readonly shownFigures: readonly ShownFigure[];
 }
 
 function tierNames(kind: Kind, chart: Chart, structure: Structure): string[] {
-  return Array.from({ length: structure.tiers }, (_, i) => chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1));
+  return Array.from(
+    { length: structure.tiers },
+    (_, i) => chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1),
+  );
 }
 
 /** Places an arrangement on the page: every length times the scale, every corner moved. */
@@ -71,13 +86,20 @@ export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => n
   const headings = headingRoom(chart, arrangement, names, fonts);
   const picture = { width: arrangement.width + headings.x, height: arrangement.height + headings.y };
   const header = headerHeight(chart, picture.width, fonts);
-  const place = fit(picture, header, chart.page);
+  const place = fitToPage(picture, header, chart.page);
   const to = onPage(arrangement, place, headings);
 
   const items = worded.map((item): PlacedItem => {
     const { text } = item.face.lines[0] ?? { text: '' };
     const { parent, fields } = chart.items[item.id]!;
-    return { ...item, name: text, fields, parent, box: to.box(arrangement.boxes.get(item.id)!), set: set.get(item.id)! };
+    return {
+      ...item,
+      name: text,
+      fields,
+      parent,
+      box: to.box(arrangement.boxes.get(item.id)!),
+      set: set.get(item.id)!,
+    };
   });
   const links = arrangement.links.map((link) => ({ ...link, points: link.points.map(to.point) }));
 
@@ -86,17 +108,22 @@ export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => n
     const so = counts.get(tier) ?? { count: 0, exceptions: 0 };
     counts.set(tier, { count: so.count + 1, exceptions: so.exceptions + (chart.items[id]!.style ? 1 : 0) });
   }
-  const bands = arrangement.bands.map((band, i): SceneBand => ({
-    tier: i + 1,
-    name: names[i]!,
-    ...counts.get(i + 1)!,
-    fill: lookOf(i + 1).fill,
-    start: to.depth(band.start),
-    end: to.depth(band.end),
-  }));
+  const bands = arrangement.bands.map(
+    (band, i): SceneBand => ({
+      tier: i + 1,
+      name: names[i]!,
+      ...counts.get(i + 1)!,
+      fill: lookOf(i + 1).fill,
+      start: to.depth(band.start),
+      end: to.depth(band.end),
+    }),
+  );
 
   const sizesUsed = items.flatMap((item) => item.set.lines.map((line) => line.size));
-  const smallest = sizesUsed.length > 0 ? sizesUsed.reduce((least, size) => Math.min(least, size), Number.POSITIVE_INFINITY) * place.scale : null;
+  const smallest =
+    sizesUsed.length > 0
+      ? sizesUsed.reduce((least, size) => Math.min(least, size), Number.POSITIVE_INFINITY) * place.scale
+      : null;
   const lines = new Map(structure.order.map((id, i) => [id, i + 1]));
   const line = lineOf ?? ((id: string) => lines.get(id));
   const scene: Scene = {
@@ -107,7 +134,12 @@ export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => n
     description: `${kind.words.name}: ${items.length} ${items.length === 1 ? kind.words.item : kind.words.items} in ${structure.tiers} tiers.`,
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
-    links: drawLinks(links, arrangement.joins.map((way) => way.map(to.point)), lookOf, place.scale),
+    links: drawLinks(
+      links,
+      arrangement.joins.map((way) => way.map(to.point)),
+      lookOf,
+      place.scale,
+    ),
     items: items.map((item) => drawItem(item, place.scale, fonts)),
     page: [
       ...drawPage(chart, house, place, header, fonts),
@@ -122,7 +154,13 @@ export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => n
     items,
     links: links.map(({ from, to, role, label, points }) => ({ from, to, role, label, points })),
     tiers: bands,
-    page: { width: place.width, height: place.height, margin: chart.page.margin, scale: place.scale, smallestText: smallest },
+    page: {
+      width: place.width,
+      height: place.height,
+      margin: chart.page.margin,
+      scale: place.scale,
+      smallestText: smallest,
+    },
     problems: [...kind.problems(chart, line), ...pictureProblems(chart, items, bands, looks, smallest, fonts, line)],
     figures: kind.figures(chart, structure),
     shownFigures: kind.shownFigures(chart, structure),

@@ -1,6 +1,7 @@
 /** Marks of items and links, already on the page. */
 import type { Look } from '../chart';
 import type { FaceId } from '../faces';
+import { withoutRepeats } from '../layout';
 import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type SceneItem } from '../scene';
 import type { Fonts } from '../text';
 import { LINE_HEIGHT, type SetItem, type Worded } from './measure';
@@ -14,8 +15,18 @@ export interface PlacedItem extends Worded {
 }
 
 /** One line of words as text marks, a mark for each typeface it needs. */
-export function textMarks(fonts: Fonts, text: string, face: FaceId, size: number, x: number, y: number, fill: string): Mark[] {
-  return fonts.runs(text, face).map((run): Mark => ({ type: 'text', x: x + run.dx * size, y, text: run.text, face: run.face, size, fill }));
+export function textMarks(
+  fonts: Fonts,
+  text: string,
+  face: FaceId,
+  size: number,
+  x: number,
+  y: number,
+  fill: string,
+): Mark[] {
+  return fonts
+    .runs(text, face)
+    .map((run): Mark => ({ type: 'text', x: x + run.dx * size, y, text: run.text, face: run.face, size, fill }));
 }
 
 /** Baseline of a line of text whose line box starts at `top`. */
@@ -38,7 +49,14 @@ export function drawItem(item: PlacedItem, scale: number, fonts: Fonts): SceneIt
     marks.push(...textMarks(fonts, line.text, line.face, size, x, baseline(fonts, line.face, size, top), look.ink));
     top += size * LINE_HEIGHT;
   }
-  return { id: item.id, label: item.face.lines.map((line) => line.text).join(', '), tier: item.tier, parent: item.parent, box, marks };
+  return {
+    id: item.id,
+    label: item.face.lines.map((line) => line.text).join(', '),
+    tier: item.tier,
+    parent: item.parent,
+    box,
+    marks,
+  };
 }
 
 interface PlacedLink {
@@ -49,13 +67,17 @@ interface PlacedLink {
   readonly points: readonly (readonly [number, number])[];
 }
 
-export function drawLinks(links: readonly PlacedLink[], joins: readonly PlacedLink['points'][], lookOf: (tier: number) => Look, scale: number): Scene['links'] {
+export function drawLinks(
+  links: readonly PlacedLink[],
+  joins: readonly PlacedLink['points'][],
+  lookOf: (tier: number) => Look,
+  scale: number,
+): Scene['links'] {
   const stroke = (look: Look) => {
     const width = look.lineWidth * scale;
     const dash = dashOf(look.lineDash, width);
     return { stroke: look.lineColour, width, ...(dash && { dash }) };
   };
-  // Lines that leave one box share a part; drawn as one path, that part is not painted over and over.
   const byParent = new Map<string, PlacedLink[]>();
   for (const link of links) {
     if (byParent.has(link.from)) byParent.get(link.from)!.push(link);
@@ -65,8 +87,29 @@ export function drawLinks(links: readonly PlacedLink[], joins: readonly PlacedLi
   const drawn = [...byParent].map(([from, own]) => ({
     key: from,
     from,
-    marks: [mark(own.map((link) => pathThrough(link.points, link.curved)), lookOf(own[0]!.tier))],
+    marks: [
+      mark(
+        [
+          ...withoutRepeats(own.filter((link) => !link.curved).map((link) => link.points))
+            .filter((way) => way.length > 1)
+            .map((way) => pathThrough(way, false)),
+          ...own.filter((link) => link.curved).map((link) => pathThrough(link.points, true)),
+        ],
+        lookOf(own[0]!.tier),
+      ),
+    ],
   }));
   if (joins.length === 0) return drawn;
-  return [{ key: 'join', marks: [mark(joins.map((way) => pathThrough(way, false)), lookOf(1))] }, ...drawn];
+  return [
+    {
+      key: 'join',
+      marks: [
+        mark(
+          joins.map((way) => pathThrough(way, false)),
+          lookOf(1),
+        ),
+      ],
+    },
+    ...drawn,
+  ];
 }

@@ -50,7 +50,11 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetItem {
  * Sets the words of all items and sizes their boxes by the size rule of their tier: one size for the tier from its
  * longest text, each its own, or a fixed width. Words are then set again in the width that was found.
  */
-export function measure(items: readonly Worded[], tierLook: (tier: number) => Look, fonts: Fonts): { set: Map<string, SetItem>; sizes: Map<string, Size> } {
+export function measure(
+  items: readonly Worded[],
+  tierLook: (tier: number) => Look,
+  fonts: Fonts,
+): { set: Map<string, SetItem>; sizes: Map<string, Size> } {
   const set = new Map<string, SetItem>();
   const sizes = new Map<string, Size>();
   const byTier = new Map<number, Worded[]>();
@@ -69,13 +73,21 @@ export function measure(items: readonly Worded[], tierLook: (tier: number) => Lo
     const own = members.map((item) => box(item, set.get(item.id)!));
     const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
     if (sizeRule === 'each') {
-      for (const [i, item] of members.entries()) sizes.set(item.id, { ...own[i]!, width: Math.max(NARROWEST, own[i]!.width) });
+      for (const [i, item] of members.entries())
+        sizes.set(item.id, { ...own[i]!, width: Math.max(NARROWEST, own[i]!.width) });
       continue;
     }
-    const width = sizeRule === 'fixed' ? widest : Math.max(NARROWEST, most((size) => size.width));
+    const width =
+      sizeRule === 'fixed'
+        ? widest
+        : Math.max(
+            NARROWEST,
+            most((size) => size.width),
+          );
     for (const item of members) {
       // Only words that were broken can gain from the width that the longest text brought.
-      if (set.get(item.id)!.lines.length > item.face.lines.length) set.set(item.id, setIn(fonts, item, room(item, width)));
+      if (set.get(item.id)!.lines.length > item.face.lines.length)
+        set.set(item.id, setIn(fonts, item, room(item, width)));
     }
     const height = Math.max(...members.map((item) => box(item, set.get(item.id)!).height));
     for (const item of members) sizes.set(item.id, { width, height });

@@ -47,27 +47,53 @@ export function drawPage(chart: Chart, house: House, place: Fit, header: number,
   const marks: Mark[] = [];
   let top = margin;
   for (const line of titleLines(chart, width, fonts)) {
-    marks.push(...textMarks(fonts, line, TITLE.face, TITLE.size, margin, baseline(fonts, TITLE.face, TITLE.size, top), house.ink));
+    marks.push(
+      ...textMarks(
+        fonts,
+        line,
+        TITLE.face,
+        TITLE.size,
+        margin,
+        baseline(fonts, TITLE.face, TITLE.size, top),
+        house.ink,
+      ),
+    );
     top += TITLE.size * LINE_HEIGHT;
   }
   if (dateLine !== '') {
     const x = place.width - margin - fonts.width(dateLine, DATE.face, DATE.size);
     // On the title's first baseline, so that the two read as one line.
-    const y = chart.page.showTitle ? baseline(fonts, TITLE.face, TITLE.size, margin) : baseline(fonts, DATE.face, DATE.size, margin);
+    const y = chart.page.showTitle
+      ? baseline(fonts, TITLE.face, TITLE.size, margin)
+      : baseline(fonts, DATE.face, DATE.size, margin);
     marks.push(...textMarks(fonts, dateLine, DATE.face, DATE.size, x, y, house.quietInk));
   }
   return marks;
 }
 
 /** Room that printed tier headings take beside or above the picture, in points before scaling. */
-export function headingRoom(chart: Chart, arrangement: Arrangement, names: readonly string[], fonts: Fonts): { x: number; y: number } {
+export function headingRoom(
+  chart: Chart,
+  arrangement: Arrangement,
+  names: readonly string[],
+  fonts: Fonts,
+): { x: number; y: number } {
   if (!chart.page.tierHeadings || names.length === 0) return { x: 0, y: 0 };
   if (arrangement.axis === 'columns') return { x: 0, y: HEADING.size * LINE_HEIGHT + HEADING_GAP };
-  const widest = names.reduce((most, name) => Math.max(most, wrap(fonts, name, HEADING.face, HEADING.size, HEADING_WIDEST).width), 0);
+  const widest = names.reduce(
+    (most, name) => Math.max(most, wrap(fonts, name, HEADING.face, HEADING.size, HEADING_WIDEST).width),
+    0,
+  );
   return { x: widest + HEADING_GAP, y: 0 };
 }
 
-export function drawHeadings(bands: readonly SceneBand[], axis: 'rows' | 'columns', house: House, place: Fit, fonts: Fonts): Mark[] {
+export function drawHeadings(
+  bands: readonly SceneBand[],
+  axis: 'rows' | 'columns',
+  house: House,
+  place: Fit,
+  fonts: Fonts,
+): Mark[] {
   const size = HEADING.size * place.scale;
   const marks: Mark[] = [];
   for (const band of bands) {
@@ -75,7 +101,17 @@ export function drawHeadings(bands: readonly SceneBand[], axis: 'rows' | 'column
     const { lines } = wrap(fonts, band.name, HEADING.face, HEADING.size, room);
     let top = axis === 'rows' ? (band.start + band.end) / 2 - (lines.length * size * LINE_HEIGHT) / 2 : place.y;
     for (const line of axis === 'rows' ? lines : lines.slice(0, 1)) {
-      marks.push(...textMarks(fonts, line, HEADING.face, size, axis === 'rows' ? place.x : band.start, baseline(fonts, HEADING.face, size, top), house.quietInk));
+      marks.push(
+        ...textMarks(
+          fonts,
+          line,
+          HEADING.face,
+          size,
+          axis === 'rows' ? place.x : band.start,
+          baseline(fonts, HEADING.face, size, top),
+          house.quietInk,
+        ),
+      );
       top += size * LINE_HEIGHT;
     }
   }

@@ -122,7 +122,11 @@ export interface Kind {
 }
 
 /** The value of a choice in a chart: what was chosen where that is allowed, else the initial value. */
-export function chosen(choices: readonly ArrangementChoice[], arrangement: Chart['arrangement'], key: string): string | number {
+export function chosen(
+  choices: readonly ArrangementChoice[],
+  arrangement: Chart['arrangement'],
+  key: string,
+): string | number {
   const choice = choices.find((c) => c.key === key);
   const value = arrangement[key];
   if (!choice) throw new Error(`no arrangement choice "${key}"`);
@@ -137,12 +141,19 @@ export function chosen(choices: readonly ArrangementChoice[], arrangement: Chart
 export function arrangementProblems(kind: Kind, arrangement: Chart['arrangement']): { key: string; message: string }[] {
   return Object.entries(arrangement).flatMap(([key, value]) => {
     const choice = kind.choices.find((c) => c.key === key);
-    if (!choice) return [{ key, message: `There is no choice "${key}"; this kind has ${kind.choices.map((c) => c.key).join(', ')}.` }];
+    if (!choice)
+      return [
+        { key, message: `There is no choice "${key}"; this kind has ${kind.choices.map((c) => c.key).join(', ')}.` },
+      ];
     if (choice.type === 'length') {
       const inRange = typeof value === 'number' && value >= choice.least && value <= choice.most;
-      return inRange ? [] : [{ key, message: `"${key}" is a number of points from ${choice.least} to ${choice.most}.` }];
+      return inRange
+        ? []
+        : [{ key, message: `"${key}" is a number of points from ${choice.least} to ${choice.most}.` }];
     }
     const values = choice.options.map((option) => option.value);
-    return values.some((allowed) => allowed === value) ? [] : [{ key, message: `"${key}" is one of ${values.join(', ')}.` }];
+    return values.some((allowed) => allowed === value)
+      ? []
+      : [{ key, message: `"${key}" is one of ${values.join(', ')}.` }];
   });
 }

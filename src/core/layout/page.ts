@@ -39,7 +39,7 @@ const LEAST = 0.01;
  * Places a picture on a page, below a header, as large as fits up to its own size, centred across and with a third of
  * the free height above it.
  */
-export function fit(picture: { width: number; height: number }, header: number, page: Page): Fit {
+export function fitToPage(picture: { width: number; height: number }, header: number, page: Page): Fit {
   const { margin } = page;
   const paper = paperPoints(page);
   if (!paper) {

@@ -128,7 +128,10 @@ export function tiered(input: TieredInput): Tiered {
   }
 
   const count = input.children.length;
-  const placed: { along: Float64Array; depth: Float64Array } = { along: new Float64Array(count), depth: new Float64Array(count) };
+  const placed: { along: Float64Array; depth: Float64Array } = {
+    along: new Float64Array(count),
+    depth: new Float64Array(count),
+  };
   const drops: Drop[] = [];
   for (const [at, block] of blocks.entries()) {
     const near = centres[at]! - left[at]!;

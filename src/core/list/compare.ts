@@ -6,7 +6,12 @@ export interface Comparison {
   readonly joined: readonly { readonly item: string; readonly name: string }[];
   readonly left: readonly { readonly item: string; readonly name: string }[];
   /** Stands under another than before; `null` is the top. */
-  readonly moved: readonly { readonly item: string; readonly name: string; readonly from: string | null; readonly to: string | null }[];
+  readonly moved: readonly {
+    readonly item: string;
+    readonly name: string;
+    readonly from: string | null;
+    readonly to: string | null;
+  }[];
   readonly changed: readonly {
     readonly item: string;
     readonly name: string;
@@ -59,7 +64,8 @@ export function compareList(chart: Chart, fresh: readonly Item[]): Comparison {
   const idOf = (id: string) => pairs.get(id) ?? id;
   const stays = new Set(pairs.values());
   const byId = new Map(fresh.map((item) => [item.id, item]));
-  const nameOf = (id: string | null) => (id === null ? null : (chart.items[id] ?? byId.get(id))?.fields['name'] || 'Vacant post');
+  const nameOf = (id: string | null) =>
+    id === null ? null : (chart.items[id] ?? byId.get(id))?.fields['name'] || 'Vacant post';
 
   const wanted = treeOf(Object.fromEntries(fresh.map((item) => [item.id, item])));
   const joined: Comparison['joined'][number][] = [];
@@ -89,14 +95,19 @@ export function compareList(chart: Chart, fresh: readonly Item[]): Comparison {
       const fields = fieldChanges(before.fields, item.fields);
       if (Object.keys(fields).length > 0) {
         changed.push({ item: before.id, name: nameOf(before.id)!, fields });
-        edits.push({ type: 'edit-fields', id: before.id, fields: Object.fromEntries(Object.entries(fields).map(([k, v]) => [k, v.to])) });
+        edits.push({
+          type: 'edit-fields',
+          id: before.id,
+          fields: Object.fromEntries(Object.entries(fields).map(([k, v]) => [k, v.to])),
+        });
       }
       if (before.parent !== target) {
         moved.push({ item: before.id, name: nameOf(before.id)!, from: nameOf(before.parent), to: nameOf(target) });
         // Loosened first, so that two who change places are never under each other on the way.
         loosened.push({ type: 'move-branch', id: before.id, parent: null });
       }
-      if (before.parent !== target || !sameOrder) placed.push({ type: 'move-branch', id: before.id, parent: target, order: orders[i]! });
+      if (before.parent !== target || !sameOrder)
+        placed.push({ type: 'move-branch', id: before.id, parent: target, order: orders[i]! });
     }
   }
   const gone = old.filter((item) => !stays.has(item.id));
@@ -107,5 +118,11 @@ export function compareList(chart: Chart, fresh: readonly Item[]): Comparison {
     ...placed,
     ...gone.map((item): Change => ({ type: 'remove-lift', id: item.id })),
   ];
-  return { joined, left: gone.map((item) => ({ item: item.id, name: nameOf(item.id)! })), moved, changed, change: { type: 'group', changes } };
+  return {
+    joined,
+    left: gone.map((item) => ({ item: item.id, name: nameOf(item.id)! })),
+    moved,
+    changed,
+    change: { type: 'group', changes },
+  };
 }

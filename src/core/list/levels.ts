@@ -25,7 +25,8 @@ interface Raw {
   body: string;
 }
 
-const share = (raws: readonly Raw[], test: (raw: Raw) => boolean) => raws.filter(test).length / Math.max(1, raws.length);
+const share = (raws: readonly Raw[], test: (raw: Raw) => boolean) =>
+  raws.filter(test).length / Math.max(1, raws.length);
 
 /** Column at which text starts, a tab going on to the next multiple of `tab`. */
 function columnOf(indent: string, tab: number): number {
@@ -62,10 +63,13 @@ function levelsFromColumns(columns: readonly number[]): { level: number; tooDeep
       open.push(column);
       return { level: open.length - 1, tooDeep: column - last > step * 1.5, odd: column - last !== step };
     }
+    // The deepest open level that does not start clearly right of this line; clearly left of it, the line is its child.
     let at = open.length - 1;
-    while (at > 0 && Math.abs(open[at - 1]! - column) < Math.abs(open[at]! - column)) at--;
+    while (at > 0 && open[at]! > column + step / 2) at--;
+    const under = column - open[at]! >= Math.max(1, step / 2);
     open.length = at + 1;
-    return { level: at, tooDeep: false, odd: open[at] !== column };
+    if (under) open.push(column);
+    return { level: open.length - 1, tooDeep: false, odd: under || open[at] !== column };
   });
 }
 
@@ -99,12 +103,13 @@ function byNumber(raws: readonly Raw[]) {
 function byBullet(raws: readonly Raw[]) {
   const bullets = raws.map((raw) => BULLET.exec(raw.body));
   const counted = bullets.some((match) => (match?.[2]?.length ?? 0) > 0);
+  const fewest = Math.min(...bullets.map((match) => match?.[2]?.length ?? 0));
   const seen: string[] = [];
   let last = -1;
   return bullets.map((match) => {
     const own = match ? match[1]! : '';
     if (!counted && !seen.includes(own)) seen.push(own);
-    const wanted = counted ? (match ? match[2]!.length + 1 : 0) : seen.indexOf(own);
+    const wanted = counted ? (match ? match[2]!.length - fewest : last + 1) : seen.indexOf(own);
     const level = Math.min(wanted, last + 1);
     last = level;
     return { level, tooDeep: wanted > level };

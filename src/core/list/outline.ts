@@ -26,7 +26,8 @@ function fieldsOf(text: string, separator: string | undefined, second: string): 
   const fields: Record<string, string> = { name: tidy(name) };
   // A dash may come again inside a post; columns set apart by tabs or bars are fields of their own.
   const parts = separator === '\t' || separator === ' | ' ? rest : rest.length > 0 ? [rest.join(separator)] : [];
-  for (const [i, part] of parts.entries()) if (tidy(part) !== '') fields[i === 0 ? second : `column ${i + 2}`] = tidy(part);
+  for (const [i, part] of parts.entries())
+    if (tidy(part) !== '') fields[i === 0 ? second : `column ${i + 2}`] = tidy(part);
   return fields;
 }
 

@@ -9,7 +9,11 @@ export type Found = { readonly to: string } | { readonly several: readonly strin
 
 /** Finds the item that a "reports to" cell means: by id, then by name, then by a post that only one holds. */
 export function superiorFinder(items: Iterable<Item>): (text: string) => Found {
-  const byKey: Record<'id' | 'name' | 'post', Map<string, string[]>> = { id: new Map(), name: new Map(), post: new Map() };
+  const byKey: Record<'id' | 'name' | 'post', Map<string, string[]>> = {
+    id: new Map(),
+    name: new Map(),
+    post: new Map(),
+  };
   for (const item of items) {
     for (const field of ['id', 'name', 'post'] as const) {
       const key = folded(item.fields[field] ?? '');

@@ -42,9 +42,19 @@ const known = (columns: readonly Column[], heading: string): Column | undefined 
   return columns.find((column) => column.headings.includes(key) || headingKey(column.label) === key);
 };
 
+/** Whether a row is one of headings: it names the name column, or two others. */
+function namesColumns(row: readonly string[], columns: readonly Column[]): boolean {
+  const fields = new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean));
+  return fields.has('name') || fields.size >= 2;
+}
+
 /** The delimiter under which the first line names the most known columns; else the one that splits lines alike. */
 function delimiterOf(text: string, columns: readonly Column[]): { delimiter: string; headings: number; even: boolean } {
-  const head = text.split('\n').filter((line) => line.trim() !== '').slice(0, 50).join('\n');
+  const head = text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .slice(0, 50)
+    .join('\n');
   let best = { delimiter: ',', headings: -1, even: false };
   for (const delimiter of DELIMITERS) {
     const { rows } = rowsOf(head, delimiter);
@@ -52,7 +62,8 @@ function delimiterOf(text: string, columns: readonly Column[]): { delimiter: str
     if (first.length < 2) continue;
     const headings = new Set(first.map((cell) => known(columns, cell)?.field).filter(Boolean)).size;
     const even = rows.length > 1 && rows.every((row) => row.cells.length === first.length);
-    if (headings > best.headings || (headings === best.headings && even && !best.even)) best = { delimiter, headings, even };
+    if (headings > best.headings || (headings === best.headings && even && !best.even))
+      best = { delimiter, headings, even };
   }
   return best;
 }
@@ -67,7 +78,11 @@ function fieldsOfHeadings(first: readonly string[], columns: readonly Column[]):
   const taken = new Set<string>();
   return first.map((heading, at) => {
     const wanted = known(columns, heading)?.field ?? ownField(heading, at);
-    const field = taken.has(wanted) ? (taken.has(ownField(heading, at)) ? `column ${at + 1}` : ownField(heading, at)) : wanted;
+    const field = taken.has(wanted)
+      ? taken.has(ownField(heading, at))
+        ? `column ${at + 1}`
+        : ownField(heading, at)
+      : wanted;
     taken.add(field);
     return field;
   });
@@ -89,14 +104,15 @@ function read(raw: string, context: ReadContext): ListRead {
   const found = delimiterOf(text, context.columns);
   const { rows, problems } = rowsOf(text, found.delimiter);
   const first = rows[0]?.cells ?? [];
-  const hasHeadings = first.some((cell) => known(context.columns, cell));
+  const hasHeadings = namesColumns(first, context.columns);
   const body = hasHeadings ? rows.slice(1) : rows;
   const width = rows.reduce((most, row) => Math.max(most, row.cells.length), 0);
   const headings = Array.from({ length: width }, (_, at) => (hasHeadings ? (first[at] ?? '') : ''));
   const fields = fieldsOfHeadings(headings, context.columns);
   if (!fields.includes('name')) {
-    const at = fields.findIndex((field) => !context.columns.some((column) => column.field === field));
-    fields[Math.max(at, 0)] = 'name';
+    const taken = new Set(context.columns.map((column) => column.field));
+    const free = fields.find((field) => !taken.has(field));
+    fields[free === undefined ? 0 : fields.indexOf(free)] = 'name';
   }
   if (!hasHeadings) {
     const line = rows[0]?.line ?? 1;

@@ -12,8 +12,11 @@ export const headingKey = (text: string): string => folded(text).replace(/[^\p{L
 
 /** Text without a byte order mark, line ends made `\n`, characters that can't be stored shown as unreadable. */
 export const plainText = (text: string): string =>
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: NUL is just what is looked for
-  text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').replace(/\u0000|\p{Surrogate}/gu, '\ufffd');
+  text
+    .replace(/^\uFEFF/, '')
+    .replace(/\r\n?/g, '\n')
+    .replaceAll('\u0000', '\ufffd')
+    .replace(/\p{Surrogate}/gu, '\ufffd');
 
 /**
  * Edit distance with swaps of neighbours (optimal string alignment: Damerau 1964, Levenshtein 1966), given up once
@@ -47,5 +50,8 @@ export function nearest(name: string, names: Iterable<string>, count = 3): strin
     const distance = editDistance(wanted, folded(other), most);
     if (distance <= most) found.push({ name: other, distance });
   }
-  return found.sort((a, b) => a.distance - b.distance || (a.name < b.name ? -1 : 1)).slice(0, count).map((f) => f.name);
+  return found
+    .sort((a, b) => a.distance - b.distance || (a.name < b.name ? -1 : 1))
+    .slice(0, count)
+    .map((f) => f.name);
 }

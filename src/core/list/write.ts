@@ -10,14 +10,18 @@ export function listAsCsv(chart: Chart, columns: readonly Column[]): string {
   const order = [...walk(treeOf(chart.items))].map(({ id }) => chart.items[id]!);
   const used = new Set(order.flatMap((item) => Object.keys(item.fields)));
   const times = new Map<string, number>();
-  for (const { fields } of order) times.set(folded(fields['name'] ?? ''), (times.get(folded(fields['name'] ?? '')) ?? 0) + 1);
+  for (const { fields } of order)
+    times.set(folded(fields['name'] ?? ''), (times.get(folded(fields['name'] ?? '')) ?? 0) + 1);
   // Where a superior's name does not say who is meant, every line gets an id to refer to.
   const ownId = order.some(({ parent }) => {
-    const { id, name } = parent === null ? { id: 'top', name: '' } : { id: '', name: '', ...chart.items[parent]!.fields };
+    const { id, name } =
+      parent === null ? { id: 'top', name: '' } : { id: '', name: '', ...chart.items[parent]!.fields };
     return !id && (!name || times.get(folded(name))! > 1);
   });
   const numberOf = new Map(order.map((item, i) => [item.id, item.fields['id'] || String(i + 1)]));
-  const known = columns.filter(({ field }) => field === 'name' || field === 'superior' || used.has(field) || (field === 'id' && ownId));
+  const known = columns.filter(
+    ({ field }) => field === 'name' || field === 'superior' || used.has(field) || (field === 'id' && ownId),
+  );
   const others = [...used].filter((field) => !columns.some((column) => column.field === field));
   const reference = (parent: string | null) => {
     if (parent === null) return undefined;

@@ -28,7 +28,16 @@ function roundBox({ x, y, width, height }: Box, radius: number): string {
 function cutBox({ x, y, width, height }: Box, cut: number): string {
   const c = Math.min(cut, width / 2, height / 2);
   const [right, bottom] = [x + width, y + height];
-  const corners = [[x + c, y], [right - c, y], [right, y + c], [right, bottom - c], [right - c, bottom], [x + c, bottom], [x, bottom - c], [x, y + c]] as const;
+  const corners = [
+    [x + c, y],
+    [right - c, y],
+    [right, y + c],
+    [right, bottom - c],
+    [right - c, bottom],
+    [x + c, bottom],
+    [x, bottom - c],
+    [x, y + c],
+  ] as const;
   return `M${corners.map(([px, py]) => at(px, py)).join('L')}Z`;
 }
 

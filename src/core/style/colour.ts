@@ -1,8 +1,8 @@
 /** Colour arithmetic that styling needs; conversions come from the colour package. */
-import { converter, formatHex, modeOklch, modeRgb, useMode } from 'culori/fn';
+import { converter, formatHex, modeOklch, modeRgb, useMode as register } from 'culori/fn';
 
-useMode(modeRgb);
-useMode(modeOklch);
+register(modeRgb);
+register(modeOklch);
 const toRgb = converter('rgb');
 
 /**

@@ -138,10 +138,12 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       return runs;
     },
     missing: (text, face) => [
-      ...new Set([...text.normalize('NFC')].filter((letter) => {
-        const codePoint = letter.codePointAt(0)!;
-        return codePoint > 32 && !meters[faceFor(codePoint, face)].has(codePoint);
-      })),
+      ...new Set(
+        [...text.normalize('NFC')].filter((letter) => {
+          const codePoint = letter.codePointAt(0)!;
+          return codePoint > 32 && !meters[faceFor(codePoint, face)].has(codePoint);
+        }),
+      ),
     ],
     metrics: (face) => meters[face].metrics,
   };

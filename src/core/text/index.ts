@@ -1,2 +1,2 @@
 export { createFonts, type Fonts, type Run } from './fonts';
-export { wrap, type Wrapped } from './wrap';
+export { type Wrapped, wrap } from './wrap';

@@ -13,7 +13,7 @@ function mayBreakBefore(letters: readonly string[], i: number): boolean {
   if (letters[i - 1] === ' ') return letters[i] !== ' ';
   return i > 1 && /[-‐–—/]/.test(letters[i - 1]!) && letters[i] !== ' ' && letters[i - 2] !== ' ';
 }
-const joinsToPrevious = (letter: string) => /[\p{M}\u200d\ufe0f]/u.test(letter);
+const joinsToPrevious = (letter: string) => /\p{M}|\u200d|\ufe0f/u.test(letter);
 
 /** Greedy lines of letters [from, to), each at most `most` em wide; a piece too wide for a line is broken inside. */
 function greedy(shaped: Shaped, letters: readonly string[], most: number): [number, number][] {
@@ -81,7 +81,11 @@ export function wrap(fonts: Fonts, text: string, face: FaceId, size: number, mos
   return { lines, width: widest };
 }
 
-function cutsMore(tried: readonly [number, number][], known: readonly [number, number][], letters: readonly string[]): boolean {
+function cutsMore(
+  tried: readonly [number, number][],
+  known: readonly [number, number][],
+  letters: readonly string[],
+): boolean {
   const cuts = (spans: readonly [number, number][]) =>
     spans.filter(([, to]) => to < letters.length && !mayBreakBefore(letters, to)).length;
   return cuts(tried) > cuts(known);

@@ -7,7 +7,14 @@ export const ALL = endpoint({
     try {
       await query('SELECT 1');
     } catch (error) {
-      throw new ApiError(503, 'database-away', `The database does not answer: ${(error as Error).message}`, [], {}, { 'retry-after': '1' });
+      throw new ApiError(
+        503,
+        'database-away',
+        `The database does not answer: ${(error as Error).message}`,
+        [],
+        {},
+        { 'retry-after': '1' },
+      );
     }
     return json({ status: 'ok', version });
   },

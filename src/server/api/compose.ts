@@ -11,9 +11,17 @@ import { DPI, fonts } from '../pictures';
 import type { ComposeAnswer, composeRequest } from './schemas';
 
 function checkChoices(kind: Kind, house: string | undefined, arrangement: Chart['arrangement']): void {
-  const problems = arrangementProblems(kind, arrangement).map(({ key, message }) => ({ code: 'wrong-choice', message, field: `arrangement.${key}` }));
+  const problems = arrangementProblems(kind, arrangement).map(({ key, message }) => ({
+    code: 'wrong-choice',
+    message,
+    field: `arrangement.${key}`,
+  }));
   if (house !== undefined && !houses.some((h) => h.id === house))
-    problems.push({ code: 'unknown-house', message: `There is no house style "${house}"; choose one of ${houses.map((h) => h.id).join(', ')}.`, field: 'house' });
+    problems.push({
+      code: 'unknown-house',
+      message: `There is no house style "${house}"; choose one of ${houses.map((h) => h.id).join(', ')}.`,
+      field: 'house',
+    });
   if (problems[0]) throw new ApiError(422, problems[0].code, problems[0].message, problems);
 }
 
@@ -45,11 +53,16 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
     },
   };
   const composition = compose(chart, fonts(), (id) => list.lines[id]);
-  return { composition, answer: asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form) };
+  return {
+    composition,
+    answer: asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form),
+  };
 }
 
 const definedOf = <T extends object>(value: T) =>
-  Object.fromEntries(Object.entries(value).filter(([, of]) => of !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+  Object.fromEntries(Object.entries(value).filter(([, of]) => of !== undefined)) as {
+    [K in keyof T]?: Exclude<T[K], undefined>;
+  };
 
 export function asAnswer(composition: Composition, form: string): ComposeAnswer {
   const { kind, items, links, tiers, page, problems, figures } = composition;

@@ -8,18 +8,49 @@ const jsonSchema = (schema: z.ZodType, io: 'input' | 'output') => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any', reused: 'inline' });
   return rest;
 };
-const content = (schema: z.ZodType, io: 'input' | 'output' = 'output') => ({ 'application/json': { schema: jsonSchema(schema, io) } });
+const content = (schema: z.ZodType, io: 'input' | 'output' = 'output') => ({
+  'application/json': { schema: jsonSchema(schema, io) },
+});
 const body = (schema: z.ZodType) => ({ required: true, content: content(schema, 'input') });
-const answer = (description: string, schema?: z.ZodType) => ({ description, ...(schema && { content: content(schema) }) });
-const problem = (description: string) => ({ description, content: { 'application/problem+json': { schema: jsonSchema(schemas.problemAnswer, 'output') } } });
-const path = (name: string, description: string) => ({ name, in: 'path', required: true, description, schema: { type: 'string' } });
-const inQuery = (name: string, description: string, type = 'string') => ({ name, in: 'query', required: false, description, schema: { type } });
+const answer = (description: string, schema?: z.ZodType) => ({
+  description,
+  ...(schema && { content: content(schema) }),
+});
+const problem = (description: string) => ({
+  description,
+  content: { 'application/problem+json': { schema: jsonSchema(schemas.problemAnswer, 'output') } },
+});
+const path = (name: string, description: string) => ({
+  name,
+  in: 'path',
+  required: true,
+  description,
+  schema: { type: 'string' },
+});
+const inQuery = (name: string, description: string, type = 'string') => ({
+  name,
+  in: 'query',
+  required: false,
+  description,
+  schema: { type },
+});
 
 const id = path('id', 'Id of the chart');
-const key = { name: 'Idempotency-Key', in: 'header', required: false, description: 'Sent again with the same key, a request is carried out once', schema: { type: 'string', maxLength: 200 } };
+const key = {
+  name: 'Idempotency-Key',
+  in: 'header',
+  required: false,
+  description: 'Sent again with the same key, a request is carried out once',
+  schema: { type: 'string', maxLength: 200 },
+};
 const file = { schema: { type: 'string', format: 'binary' } };
 const pictures = { 'image/svg+xml': file, 'image/png': file, 'application/pdf': file };
-const usual = { 400: problem('Malformed JSON'), 404: problem('Not yours or not there'), 413: problem('Larger than 10 MB, or a list over 8 MB'), 422: problem('Does not meet the schema, or can not be carried out') };
+const usual = {
+  400: problem('Malformed JSON'),
+  404: problem('Not yours or not there'),
+  413: problem('Larger than 10 MB, or a list over 8 MB'),
+  422: problem('Does not meet the schema, or can not be carried out'),
+};
 
 export function openApi() {
   return {
@@ -30,13 +61,22 @@ export function openApi() {
       description: `Lists in, levelled diagrams out. Numbers are points (1/72 inch), y down, origin at the page's top left; tiers count from 1; colours are #rrggbb. Kinds: ${kinds.map((kind) => kind.id).join(', ')}. Errors are RFC 9457 problem details.`,
     },
     paths: {
-      '/api/health': { get: { summary: 'Whether the service and its database answer', responses: { 200: answer('Ready'), 503: problem('The database does not answer yet') } } },
+      '/api/health': {
+        get: {
+          summary: 'Whether the service and its database answer',
+          responses: { 200: answer('Ready'), 503: problem('The database does not answer yet') },
+        },
+      },
       '/api/compose': {
         post: {
           summary: 'A list in, a picture out; nothing is stored',
           requestBody: body(schemas.composeRequest),
           responses: {
-            200: { description: 'By Accept: JSON, SVG, PNG or PDF. A list with problems is drawn as far as it goes and the problems are named', content: { ...content(schemas.composeAnswer), ...pictures } },
+            200: {
+              description:
+                'By Accept: JSON, SVG, PNG or PDF. A list with problems is drawn as far as it goes and the problems are named',
+              content: { ...content(schemas.composeAnswer), ...pictures },
+            },
             ...usual,
           },
         },
@@ -44,40 +84,94 @@ export function openApi() {
       '/api/charts': {
         get: {
           summary: 'Stored charts, the latest changed first',
-          parameters: [inQuery('kind', 'Only this kind'), inQuery('q', 'Words in the title'), inQuery('cursor', 'From the answer before'), inQuery('binned', '1: what is in the bin', 'string')],
+          parameters: [
+            inQuery('kind', 'Only this kind'),
+            inQuery('q', 'Words in the title'),
+            inQuery('cursor', 'From the answer before'),
+            inQuery('binned', '1: what is in the bin', 'string'),
+          ],
           responses: { 200: answer('A page of charts', schemas.listAnswer) },
         },
-        post: { summary: 'A new chart', parameters: [key], requestBody: body(schemas.createRequest), responses: { 201: answer('Made; Location says where', schemas.createAnswer), ...usual } },
+        post: {
+          summary: 'A new chart',
+          parameters: [key],
+          requestBody: body(schemas.createRequest),
+          responses: { 201: answer('Made; Location says where', schemas.createAnswer), ...usual },
+        },
       },
       '/api/charts/{id}': {
         parameters: [id],
-        get: { summary: 'The chart value and its revision', responses: { 200: answer('The chart', schemas.storedAnswer), 404: usual[404] } },
-        delete: { summary: 'To the bin; restorable for 30 days', responses: { 204: answer('In the bin'), 404: usual[404] } },
+        get: {
+          summary: 'The chart value and its revision',
+          responses: { 200: answer('The chart', schemas.storedAnswer), 404: usual[404] },
+        },
+        delete: {
+          summary: 'To the bin; restorable for 30 days',
+          responses: { 204: answer('In the bin'), 404: usual[404] },
+        },
       },
-      '/api/charts/{id}/restore': { parameters: [id], post: { summary: 'Back from the bin', responses: { 204: answer('Back'), 404: usual[404] } } },
+      '/api/charts/{id}/restore': {
+        parameters: [id],
+        post: { summary: 'Back from the bin', responses: { 204: answer('Back'), 404: usual[404] } },
+      },
       '/api/charts/{id}/changes': {
         parameters: [id],
-        get: { summary: 'Changes after a revision', parameters: [inQuery('since', 'Revision', 'integer')], responses: { 200: answer('Changes, oldest first'), 404: usual[404] } },
+        get: {
+          summary: 'Changes after a revision',
+          parameters: [inQuery('since', 'Revision', 'integer')],
+          responses: { 200: answer('Changes, oldest first'), 404: usual[404] },
+        },
         patch: {
           summary: 'Changes to a chart',
           parameters: [key],
           requestBody: body(schemas.changesRequest),
-          responses: { 200: answer('Carried out', schemas.changesAnswer), ...usual, 409: problem('Changed meanwhile; `missed` holds the changes since your base') },
+          responses: {
+            200: answer('Carried out', schemas.changesAnswer),
+            ...usual,
+            409: problem('Changed meanwhile; `missed` holds the changes since your base'),
+          },
         },
       },
-      '/api/charts/{id}/events': { parameters: [id], get: { summary: 'New revisions as server-sent events', responses: { 200: { description: 'A stream', content: { 'text/event-stream': {} } } } } },
+      '/api/charts/{id}/events': {
+        parameters: [id],
+        get: {
+          summary: 'New revisions as server-sent events',
+          responses: { 200: { description: 'A stream', content: { 'text/event-stream': {} } } },
+        },
+      },
       '/api/charts/{id}/picture': {
-        parameters: [id, inQuery('as', 'svg, png or pdf, instead of Accept'), inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'), inQuery('save', '1: to be saved as a file')],
-        get: { summary: 'The picture', responses: { 200: { description: 'By Accept', content: { ...content(schemas.composeAnswer), ...pictures } }, 404: usual[404] } },
+        parameters: [
+          id,
+          inQuery('as', 'svg, png or pdf, instead of Accept'),
+          inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'),
+          inQuery('save', '1: to be saved as a file'),
+        ],
+        get: {
+          summary: 'The picture',
+          responses: {
+            200: { description: 'By Accept', content: { ...content(schemas.composeAnswer), ...pictures } },
+            404: usual[404],
+          },
+        },
       },
       '/api/charts/{id}/list': {
         parameters: [id],
         get: {
           summary: 'The list',
-          parameters: [inQuery('as', 'csv, outline or json, instead of Accept'), inQuery('save', '1: to be saved as a file')],
-          responses: { 200: { description: 'By Accept', content: { 'application/json': {}, 'text/csv': {}, 'text/plain': {} } }, 404: usual[404] },
+          parameters: [
+            inQuery('as', 'csv, outline or json, instead of Accept'),
+            inQuery('save', '1: to be saved as a file'),
+          ],
+          responses: {
+            200: { description: 'By Accept', content: { 'application/json': {}, 'text/csv': {}, 'text/plain': {} } },
+            404: usual[404],
+          },
         },
-        put: { summary: 'A newer list: lines are matched by id, e-mail, name and post, or name', requestBody: body(schemas.refreshRequest), responses: { 200: answer('What differs', schemas.refreshAnswer), ...usual } },
+        put: {
+          summary: 'A newer list: lines are matched by id, e-mail, name and post, or name',
+          requestBody: body(schemas.refreshRequest),
+          responses: { 200: answer('What differs', schemas.refreshAnswer), ...usual },
+        },
       },
     },
   };

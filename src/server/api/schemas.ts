@@ -4,7 +4,11 @@ import { changeSchema, chartSchema, idSchema, pageSchema, titleSchema } from '..
 import { LIST_LIMIT } from '../http';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');
-const form = z.string().max(40).optional().describe('How the list is written, such as outline, csv or tsv; recognised where absent');
+const form = z
+  .string()
+  .max(40)
+  .optional()
+  .describe('How the list is written, such as outline, csv or tsv; recognised where absent');
 const kind = z.string().max(40);
 
 export const composeRequest = z.object({
@@ -47,13 +51,36 @@ export const composeAnswer = z.object({
       style: z.object({ fill: z.string(), ink: z.string(), edge: z.string(), shape: z.string() }),
     }),
   ),
-  links: z.array(z.object({ from: z.string(), to: z.string(), role: z.string(), label: z.string(), points: z.array(z.array(z.number())) })),
+  links: z.array(
+    z.object({
+      from: z.string(),
+      to: z.string(),
+      role: z.string(),
+      label: z.string(),
+      points: z.array(z.array(z.number())),
+    }),
+  ),
   sets: z.array(z.object({ id: z.string(), name: z.string(), count: z.number().int(), outline: z.string() })),
-  regions: z.array(z.object({ sets: z.array(z.string()), count: z.number().int(), items: z.array(z.string()), at: z.array(z.number()) })),
+  regions: z.array(
+    z.object({
+      sets: z.array(z.string()),
+      count: z.number().int(),
+      items: z.array(z.string()),
+      at: z.array(z.number()),
+    }),
+  ),
   tiers: z.array(z.object({ tier: z.number().int(), name: z.string(), count: z.number().int() })),
-  page: z.object({ width: z.number(), height: z.number(), margin: z.number(), scale: z.number(), smallestText: z.number().nullable() }),
+  page: z.object({
+    width: z.number(),
+    height: z.number(),
+    margin: z.number(),
+    scale: z.number(),
+    smallestText: z.number().nullable(),
+  }),
   problems: z.array(problem),
-  figures: z.record(z.string(), z.unknown()).describe('For an org chart: people, posts, vacant, tiers, span {mean, most}'),
+  figures: z
+    .record(z.string(), z.unknown())
+    .describe('For an org chart: people, posts, vacant, tiers, span {mean, most}'),
 });
 export type ComposeAnswer = z.infer<typeof composeAnswer>;
 
@@ -74,7 +101,12 @@ export const changesRequest = z.object({
 });
 export const changesAnswer = z.object({ revision: z.number().int() });
 
-export const storedAnswer = z.object({ id: z.string(), revision: z.number().int(), changedAt: z.string(), chart: chartSchema });
+export const storedAnswer = z.object({
+  id: z.string(),
+  revision: z.number().int(),
+  changedAt: z.string(),
+  chart: chartSchema,
+});
 
 const card = z.object({
   id: z.string(),
@@ -85,7 +117,10 @@ const card = z.object({
   changedAt: z.string(),
   binnedAt: z.string().nullable(),
 });
-export const listAnswer = z.object({ charts: z.array(card), next: z.string().nullable().describe('The cursor of the next page') });
+export const listAnswer = z.object({
+  charts: z.array(card),
+  next: z.string().nullable().describe('The cursor of the next page'),
+});
 
 const person = z.object({ item: z.string(), name: z.string() });
 const nullableText = z.string().nullable();
@@ -103,5 +138,7 @@ export const problemAnswer = z.object({
   title: z.string(),
   status: z.number().int(),
   detail: z.string(),
-  problems: z.array(z.object({ code: z.string(), message: z.string(), line: z.number().optional(), field: z.string().optional() })),
+  problems: z.array(
+    z.object({ code: z.string(), message: z.string(), line: z.number().optional(), field: z.string().optional() }),
+  ),
 });

@@ -1,5 +1,5 @@
 /** The change log: the only way a stored chart changes. */
-import { type Change, type Chart, apply, type Origin } from '../../core/chart';
+import { apply, type Change, type Chart, type Origin } from '../../core/chart';
 import { account, query, transaction } from '../db';
 import { ApiError } from '../http/problem';
 import { notThere } from './store';
@@ -19,7 +19,13 @@ export const CHANNEL = 'chart_changed';
  * @param base the revision the sender last saw
  * @throws 409 with the changes missed where the chart has moved on; 422 where the change can't be carried out
  */
-export function changeChart(id: string, base: number, change: Change, origin: Origin, client: string | null): Promise<{ revision: number; chart: Chart }> {
+export function changeChart(
+  id: string,
+  base: number,
+  change: Change,
+  origin: Origin,
+  client: string | null,
+): Promise<{ revision: number; chart: Chart }> {
   return transaction(async (db) => {
     const owner = await account();
     const found = await db.query<{ value: Chart; revision: number }>(
@@ -29,19 +35,33 @@ export function changeChart(id: string, base: number, change: Change, origin: Or
     const row = found.rows[0];
     if (!row) throw notThere();
     if (base > row.revision)
-      throw new ApiError(422, 'unknown-revision', `The chart is at revision ${row.revision}; ${base} is still to come.`, [{ code: 'unknown-revision', message: 'Send the revision you last saw.', field: 'base' }]);
+      throw new ApiError(
+        422,
+        'unknown-revision',
+        `The chart is at revision ${row.revision}; ${base} is still to come.`,
+        [{ code: 'unknown-revision', message: 'Send the revision you last saw.', field: 'base' }],
+      );
     if (base < row.revision) {
       const missed = await db.query<LoggedChange>(
         'SELECT revision, change, origin, client FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision',
         [id, base],
       );
-      throw new ApiError(409, 'changed-meanwhile', 'The chart was changed meanwhile; apply the missed changes and send yours again.', [], {
-        revision: row.revision,
-        missed: missed.rows,
-      });
+      throw new ApiError(
+        409,
+        'changed-meanwhile',
+        'The chart was changed meanwhile; apply the missed changes and send yours again.',
+        [],
+        {
+          revision: row.revision,
+          missed: missed.rows,
+        },
+      );
     }
     const applied = apply(row.value, change);
-    if (!applied.ok) throw new ApiError(422, applied.problem.code, applied.problem.message, [{ ...applied.problem, field: 'changes' }]);
+    if (!applied.ok)
+      throw new ApiError(422, applied.problem.code, applied.problem.message, [
+        { ...applied.problem, field: 'changes' },
+      ]);
     const revision = row.revision + 1;
     await db.query('UPDATE charts SET value = $2, revision = $3, title = $4, changed_at = now() WHERE id = $1', [
       id,
@@ -49,15 +69,10 @@ export function changeChart(id: string, base: number, change: Change, origin: Or
       revision,
       applied.chart.title,
     ]);
-    await db.query('INSERT INTO changes (chart, revision, change, inverse, origin, account, client) VALUES ($1, $2, $3, $4, $5, $6, $7)', [
-      id,
-      revision,
-      JSON.stringify(change),
-      JSON.stringify(applied.inverse),
-      origin,
-      owner,
-      client,
-    ]);
+    await db.query(
+      'INSERT INTO changes (chart, revision, change, inverse, origin, account, client) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+      [id, revision, JSON.stringify(change), JSON.stringify(applied.inverse), origin, owner, client],
+    );
     await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
     return { revision, chart: applied.chart };
   });

@@ -52,9 +52,23 @@ export interface ListQuery {
 const PER_PAGE = 60;
 
 /** Cards of charts, the latest changed first; `next` is the cursor of the next page. */
-export async function listCharts({ kind, q, cursor, binned = false }: ListQuery): Promise<{ charts: ChartCard[]; next: string | null }> {
+export async function listCharts({
+  kind,
+  q,
+  cursor,
+  binned = false,
+}: ListQuery): Promise<{ charts: ChartCard[]; next: string | null }> {
   const [before, beforeId] = cursor ? decodeCursor(cursor) : [null, null];
-  const rows = await query<{ id: string; kind: string; title: string; revision: number; items: string; changed_at: Date; exact: string; binned_at: Date | null }>(
+  const rows = await query<{
+    id: string;
+    kind: string;
+    title: string;
+    revision: number;
+    items: string;
+    changed_at: Date;
+    exact: string;
+    binned_at: Date | null;
+  }>(
     `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, c.changed_at::text AS exact, c.binned_at,
             (SELECT count(*) FROM jsonb_object_keys(c.value->'items')) AS items
        FROM charts c
@@ -87,22 +101,39 @@ export async function listCharts({ kind, q, cursor, binned = false }: ListQuery)
 function decodeCursor(cursor: string): [string, string] {
   try {
     const value: unknown = JSON.parse(Buffer.from(cursor, 'base64url').toString());
-    if (Array.isArray(value) && typeof value[0] === 'string' && typeof value[1] === 'string' && /^\d{4}-\d\d-\d\d /.test(value[0])) return [value[0], value[1]];
+    if (
+      Array.isArray(value) &&
+      typeof value[0] === 'string' &&
+      typeof value[1] === 'string' &&
+      /^\d{4}-\d\d-\d\d /.test(value[0])
+    )
+      return [value[0], value[1]];
   } catch {
     // Said below, as any other cursor that is none of ours.
   }
-  throw new ApiError(422, 'bad-cursor', 'The cursor is not one that an earlier answer gave.', [{ code: 'bad-cursor', message: 'Take "next" of the answer before.', field: 'cursor' }]);
+  throw new ApiError(422, 'bad-cursor', 'The cursor is not one that an earlier answer gave.', [
+    { code: 'bad-cursor', message: 'Take "next" of the answer before.', field: 'cursor' },
+  ]);
 }
 
 /** To the bin; charts that have been there too long are removed for good. */
 export async function binChart(id: string): Promise<void> {
   const owner = await account();
-  const rows = await query('UPDATE charts SET binned_at = now() WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id', [id, owner]);
+  const rows = await query(
+    'UPDATE charts SET binned_at = now() WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id',
+    [id, owner],
+  );
   if (rows.length === 0) throw notThere();
-  await query(`DELETE FROM charts WHERE owner = $1 AND binned_at < now() - make_interval(days => $2)`, [owner, BIN_DAYS]);
+  await query(`DELETE FROM charts WHERE owner = $1 AND binned_at < now() - make_interval(days => $2)`, [
+    owner,
+    BIN_DAYS,
+  ]);
 }
 
 export async function restoreChart(id: string): Promise<void> {
-  const rows = await query('UPDATE charts SET binned_at = NULL WHERE id = $1 AND owner = $2 AND binned_at IS NOT NULL RETURNING id', [id, await account()]);
+  const rows = await query(
+    'UPDATE charts SET binned_at = NULL WHERE id = $1 AND owner = $2 AND binned_at IS NOT NULL RETURNING id',
+    [id, await account()],
+  );
   if (rows.length === 0) throw notThere();
 }

@@ -8,7 +8,11 @@ import { ApiError } from './problem';
 export function negotiate<T extends string>(accept: string | null, offered: readonly T[]): T {
   if (!accept) return offered[0]!;
   const wanted = accept.split(',').map((part) => {
-    const [range = '', ...parameters] = part.trim().toLowerCase().split(';').map((p) => p.trim());
+    const [range = '', ...parameters] = part
+      .trim()
+      .toLowerCase()
+      .split(';')
+      .map((p) => p.trim());
     const q = parameters.find((p) => p.startsWith('q='));
     return { range, q: q ? Number(q.slice(2)) || 0 : 1 };
   });

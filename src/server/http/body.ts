@@ -1,5 +1,5 @@
 /** Request bodies: read up to a limit, parsed, held against a schema. */
-import { z } from 'zod';
+import type { z } from 'zod';
 import { ApiError, type ProblemDetail } from './problem';
 
 const MB = 1024 * 1024;
@@ -44,7 +44,9 @@ function depthOf(text: string): number {
 
 /** The problems that a schema found, by field. */
 export const schemaProblems = (error: z.ZodError): ProblemDetail[] =>
-  error.issues.slice(0, 50).map((issue) => ({ code: 'wrong-value', message: issue.message, field: issue.path.join('.') }));
+  error.issues
+    .slice(0, 50)
+    .map((issue) => ({ code: 'wrong-value', message: issue.message, field: issue.path.join('.') }));
 
 /** @throws 422 with the problems by field where the value does not meet the schema */
 export function meets<T>(schema: z.ZodType<T>, value: unknown): T {
@@ -58,9 +60,11 @@ export function meets<T>(schema: z.ZodType<T>, value: unknown): T {
 /** @throws 400 for malformed JSON, 413 for too large, 415 for another type, 422 where the schema is not met */
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<{ body: T; text: string }> {
   const type = request.headers.get('content-type') ?? 'application/json';
-  if (!/^application\/([\w.-]+\+)?json\b/i.test(type)) throw new ApiError(415, 'not-json', 'Send JSON, with content-type application/json.');
+  if (!/^application\/([\w.-]+\+)?json\b/i.test(type))
+    throw new ApiError(415, 'not-json', 'Send JSON, with content-type application/json.');
   const text = await readText(request);
-  if (depthOf(text) > DEPTH_LIMIT) throw new ApiError(400, 'too-nested', `The JSON is nested deeper than ${DEPTH_LIMIT} levels.`);
+  if (depthOf(text) > DEPTH_LIMIT)
+    throw new ApiError(400, 'too-nested', `The JSON is nested deeper than ${DEPTH_LIMIT} levels.`);
   let value: unknown;
   try {
     value = JSON.parse(text);

@@ -7,13 +7,26 @@ export type Handlers = Partial<Record<Method, (context: APIContext) => Promise<R
 
 const databaseAway = (error: unknown) => {
   const code = (error as { code?: string }).code ?? '';
-  return /^(ECONN|ETIMEDOUT|EPIPE|57P0|08)/.test(code) || /Connection terminated|timeout (exceeded )?when trying to connect/.test(String(error));
+  return (
+    /^(ECONN|ETIMEDOUT|EPIPE|57P0|08)/.test(code) ||
+    /Connection terminated|timeout (exceeded )?when trying to connect/.test(String(error))
+  );
 };
 
 /** Thrown things as answers: ours as they say, a database that is away as 503, the rest as 500 without inner words. */
 export function answerError(error: unknown): Response {
   if (error instanceof ApiError) return problemResponse(error);
-  if (databaseAway(error)) return problemResponse(new ApiError(503, 'database-away', 'The database does not answer; try again in a moment.', [], {}, { 'retry-after': '2' }));
+  if (databaseAway(error))
+    return problemResponse(
+      new ApiError(
+        503,
+        'database-away',
+        'The database does not answer; try again in a moment.',
+        [],
+        {},
+        { 'retry-after': '2' },
+      ),
+    );
   console.error(error);
   return problemResponse(new ApiError(500, 'internal', 'Something went wrong here; nothing was changed.'));
 }
@@ -24,7 +37,8 @@ export function endpoint(handlers: Handlers): APIRoute {
     const { method } = context.request;
     const handler = handlers[(method === 'HEAD' ? 'GET' : method) as Method];
     const allow = Object.keys(handlers).join(', ');
-    if (!handler) return problemResponse(new ApiError(405, 'wrong-method', `This address takes ${allow}.`, [], {}, { allow }));
+    if (!handler)
+      return problemResponse(new ApiError(405, 'wrong-method', `This address takes ${allow}.`, [], {}, { allow }));
     try {
       const response = await handler(context);
       return method === 'HEAD' ? new Response(null, response) : response;
@@ -35,6 +49,9 @@ export function endpoint(handlers: Handlers): APIRoute {
 }
 
 export const json = (value: unknown, init: ResponseInit = {}): Response =>
-  new Response(JSON.stringify(value), { ...init, headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...init.headers } });
+  new Response(JSON.stringify(value), {
+    ...init,
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...init.headers },
+  });
 
 export const paramOf = (context: APIContext, name: string): string => context.params[name] ?? '';

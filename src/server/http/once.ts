@@ -13,7 +13,10 @@ export interface Answer {
 const running = new Map<string, Promise<Answer>>();
 
 const respond = ({ status, body, location }: Answer): Response =>
-  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...(location && { location }) } });
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...(location && { location }) },
+  });
 
 /**
  * @param text the request's body; the same key with another body is an error of the sender's
@@ -24,7 +27,9 @@ export async function once(request: Request, text: string, work: () => Promise<A
   if (!key) return respond(await work());
   if (key.length > 200) throw new ApiError(422, 'long-key', 'An Idempotency-Key has 200 characters at the most.');
   const owner = await account();
-  const print = createHash('sha256').update(`${request.method} ${new URL(request.url).pathname}\n${text}`).digest('hex');
+  const print = createHash('sha256')
+    .update(`${request.method} ${new URL(request.url).pathname}\n${text}`)
+    .digest('hex');
   const other = () => new ApiError(422, 'key-used', 'This Idempotency-Key was used for another request.');
   const known = await query<{ request: string; status: number; body: unknown; location: string | null }>(
     'SELECT request, status, body, location FROM answers WHERE owner = $1 AND key = $2',

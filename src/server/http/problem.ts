@@ -10,7 +10,7 @@ export interface ProblemDetail {
 export type Status = 400 | 403 | 404 | 405 | 406 | 409 | 413 | 415 | 422 | 429 | 500 | 503;
 
 const titles: Record<Status, string> = {
-  400: 'The request can\'t be read',
+  400: "The request can't be read",
   403: 'Not allowed from there',
   404: 'Not found',
   405: 'Method not allowed',
@@ -41,5 +41,8 @@ export class ApiError extends Error {
 export function problemResponse(error: ApiError): Response {
   const { status, code, message, problems, more, headers } = error;
   const body = { type: `/api-docs#${code}`, title: titles[status], status, detail: message, problems, ...more };
-  return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers } });
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },
+  });
 }

@@ -9,8 +9,14 @@ import { createFonts, type Fonts } from '../../core/text';
 
 // The built server lies elsewhere than its source; packages are found from the folder it is started in.
 const find = createRequire(join(process.cwd(), 'package.json'));
-export const fontFiles = Object.fromEntries(faceIds.map((id) => [id, find.resolve(faces[id].file)])) as Record<FaceId, string>;
-export const fontBytes = Object.fromEntries(faceIds.map((id) => [id, readFileSync(fontFiles[id])])) as Record<FaceId, Buffer>;
+export const fontFiles = Object.fromEntries(faceIds.map((id) => [id, find.resolve(faces[id].file)])) as Record<
+  FaceId,
+  string
+>;
+export const fontBytes = Object.fromEntries(faceIds.map((id) => [id, readFileSync(fontFiles[id])])) as Record<
+  FaceId,
+  Buffer
+>;
 
 let made: Fonts | undefined;
 export const fonts = (): Fonts => {
@@ -27,7 +33,10 @@ export async function fontCss(scene: Scene): Promise<string> {
     const key = `${face} ${letters}`;
     if (!subsets.has(key)) {
       if (subsets.size >= SUBSETS_KEPT) subsets.clear();
-      subsets.set(key, subsetFont(fontBytes[face], letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64')));
+      subsets.set(
+        key,
+        subsetFont(fontBytes[face], letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64')),
+      );
     }
     const { family, weight } = faces[face];
     return `@font-face{font-family:"${family}";font-weight:${weight};src:url(data:font/woff2;base64,${await subsets.get(key)!})format("woff2")}`;

@@ -19,7 +19,15 @@ const queue: (() => void)[] = [];
 
 async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   if (busy >= AT_ONCE) {
-    if (queue.length >= WAITING) throw new ApiError(429, 'too-many', 'Too many pictures are asked for at once; try again in a few seconds.', [], {}, { 'retry-after': '3' });
+    if (queue.length >= WAITING)
+      throw new ApiError(
+        429,
+        'too-many',
+        'Too many pictures are asked for at once; try again in a few seconds.',
+        [],
+        {},
+        { 'retry-after': '3' },
+      );
     await new Promise<void>((go) => queue.push(go));
   } else busy++;
   try {
@@ -32,7 +40,14 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** A file name from a title: words kept, what file systems refuse left out. */
-const fileName = (title: string, ending: string) => `${title.replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ').replace(/\s+/g, ' ').trim().slice(0, 80) || 'chart'}.${ending}`;
+const fileName = (title: string, ending: string) =>
+  `${
+    title
+      .replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .slice(0, 80) || 'chart'
+  }.${ending}`;
 
 export const disposition = (title: string, ending: string, save: boolean): string => {
   const name = fileName(title, ending);
@@ -40,7 +55,12 @@ export const disposition = (title: string, ending: string, save: boolean): strin
   return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, escape)}`;
 };
 
-export async function picture(scene: Scene, type: PictureType, dpi: number = DPI.initial, save = false): Promise<Response> {
+export async function picture(
+  scene: Scene,
+  type: PictureType,
+  dpi: number = DPI.initial,
+  save = false,
+): Promise<Response> {
   const ending = Object.entries(pictureTypes).find(([, of]) => of === type)![0];
   const body = await inTurn(async (): Promise<string | Buffer> => {
     if (type === 'image/svg+xml') return sceneSvg(scene, await fontCss(scene));

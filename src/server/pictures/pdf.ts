@@ -12,7 +12,13 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
     margin: 0,
     lang: 'en',
     displayTitle: true,
-    info: { Title: scene.title, Subject: scene.description, Creator: 'Dendrotax', Producer: 'Dendrotax', CreationDate: at },
+    info: {
+      Title: scene.title,
+      Subject: scene.description,
+      Creator: 'Dendrotax',
+      Producer: 'Dendrotax',
+      CreationDate: at,
+    },
   });
   const chunks: Buffer[] = [];
   const done = new Promise<Buffer>((resolve, reject) => {

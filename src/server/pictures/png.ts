@@ -17,12 +17,19 @@ export async function scenePng(scene: Scene, dpi: number): Promise<Buffer> {
   const width = Math.max(1, Math.round((scene.width / 72) * dpi));
   const height = Math.max(1, Math.round((scene.height / 72) * dpi));
   if (width * height > MOST_PIXELS)
-    throw new ApiError(422, 'too-many-dots', `At ${dpi} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`, [
-      { code: 'too-many-dots', message: 'Choose a lower resolution.', field: 'dpi' },
-    ]);
+    throw new ApiError(
+      422,
+      'too-many-dots',
+      `At ${dpi} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`,
+      [{ code: 'too-many-dots', message: 'Choose a lower resolution.', field: 'dpi' }],
+    );
   const image = await renderAsync(sceneSvg(scene), {
     fitTo: { mode: 'width', value: width },
-    font: { fontFiles: Object.values(fontFiles), loadSystemFonts: false, defaultFontFamily: 'Atkinson Hyperlegible Next' },
+    font: {
+      fontFiles: Object.values(fontFiles),
+      loadSystemFonts: false,
+      defaultFontFamily: 'Atkinson Hyperlegible Next',
+    },
   });
   return withResolution(image.asPng(), dpi);
 }

@@ -4,14 +4,14 @@ import type { Change, Chart, Origin } from '../../core/chart';
 import { composeWorker, newestOnly } from '../shared/composer';
 import { useKeys } from './keys';
 import { Message } from './Message';
-import { Sheet } from './sheet/Sheet';
 import { StageTabs } from './StageTabs';
+import { Sheet } from './sheet/Sheet';
 import { ArrangeStage } from './stages/ArrangeStage';
 import { CheckStage } from './stages/CheckStage';
 import { DeliverStage } from './stages/DeliverStage';
 import { ListStage } from './stages/ListStage';
 import { StyleStage } from './stages/StyleStage';
-import { connect, say, showComposition, shownChart, type Stage, useEditor } from './state/store';
+import { connect, type Stage, say, showComposition, shownChart, useEditor } from './state/store';
 import { startSync } from './state/sync';
 import { TopLine } from './TopLine';
 import { words } from './words';
@@ -64,7 +64,11 @@ export function Editor(loaded: Props) {
     <div className="grid h-screen grid-cols-[76px_344px_1fr] grid-rows-[48px_1fr] overflow-hidden">
       <TopLine />
       <StageTabs />
-      <section id="panel" aria-label={words.stages[stage]} className="flex min-h-0 flex-col overflow-hidden border-r border-rule bg-sheet">
+      <section
+        id="panel"
+        aria-label={words.stages[stage]}
+        className="flex min-h-0 flex-col overflow-hidden border-r border-rule bg-sheet"
+      >
         <Panel />
       </section>
       <Sheet />

@@ -62,7 +62,12 @@ export function Find() {
         }}
       />
       {open && q.trim() !== '' && (
-        <div id="found" role="listbox" aria-label={words.find} className="absolute top-9 right-0 z-30 w-72 rounded border border-rule bg-sheet py-1 shadow-sm">
+        <div
+          id="found"
+          role="listbox"
+          aria-label={words.find}
+          className="absolute top-9 right-0 z-30 w-72 rounded border border-rule bg-sheet py-1 shadow-sm"
+        >
           {found.length === 0 && <p className="px-3 py-1 text-quiet">{words.findNone}</p>}
           {found.map((item, i) => (
             <div
@@ -78,7 +83,8 @@ export function Find() {
                 take(item.id);
               }}
             >
-              <span className="font-semibold">{item.fields['name']}</span> <span className="text-quiet">{item.fields[second]}</span>
+              <span className="font-semibold">{item.fields['name']}</span>{' '}
+              <span className="text-quiet">{item.fields[second]}</span>
             </div>
           ))}
         </div>

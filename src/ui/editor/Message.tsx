@@ -18,7 +18,11 @@ export function Message() {
         <p className="flex items-center gap-4 rounded bg-ink px-4 py-2 text-sheet">
           {message.text}
           {message.undo && (
-            <button type="button" className="rounded font-semibold underline focus-visible:outline-sheet" onClick={undo}>
+            <button
+              type="button"
+              className="rounded font-semibold underline focus-visible:outline-sheet"
+              onClick={undo}
+            >
               {words.undo}
             </button>
           )}

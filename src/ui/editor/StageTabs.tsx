@@ -3,7 +3,9 @@ import { words } from './words';
 
 export function StageTabs() {
   const stage = useEditor((state) => state.stage);
-  const problems = useEditor((state) => state.composition?.problems.filter((problem) => problem.severity !== 'note').length ?? 0);
+  const problems = useEditor(
+    (state) => state.composition?.problems.filter((problem) => problem.severity !== 'note').length ?? 0,
+  );
   const move = (by: number) => {
     const next = STAGES[(STAGES.indexOf(stage) + by + STAGES.length) % STAGES.length]!;
     openStage(next);
@@ -30,7 +32,9 @@ export function StageTabs() {
               }
             }}
             className={`relative -mr-px ml-1.5 flex h-[58px] flex-col items-center justify-center rounded-l border text-[13px] ${
-              name === stage ? 'border-rule border-r-sheet bg-sheet font-semibold text-plum' : 'border-transparent hover:bg-paper'
+              name === stage
+                ? 'border-rule border-r-sheet bg-sheet font-semibold text-plum'
+                : 'border-transparent hover:bg-paper'
             }`}
           >
             <span className="font-title text-xs text-quiet" aria-hidden>
@@ -38,7 +42,9 @@ export function StageTabs() {
             </span>
             {words.stages[name]}
             {name === 'check' && problems > 0 && (
-              <span className="absolute top-1.5 right-3 min-w-[18px] rounded-full bg-caution px-1 text-center text-[11px] leading-[18px] font-semibold text-white">{problems}</span>
+              <span className="absolute top-1.5 right-3 min-w-[18px] rounded-full bg-caution px-1 text-center text-[11px] leading-[18px] font-semibold text-white">
+                {problems}
+              </span>
             )}
           </button>
         ))}

@@ -56,7 +56,10 @@ function SaveState() {
   const unsent = useEditor((state) => state.unsent);
   const text = save === 'away' ? words.away(unsent) : save === 'saving' ? words.saving : words.saved(savedAt);
   return (
-    <span role="status" className={`ml-auto text-[13px] whitespace-nowrap ${save === 'away' ? 'font-semibold text-wrong' : 'text-quiet'}`}>
+    <span
+      role="status"
+      className={`ml-auto text-[13px] whitespace-nowrap ${save === 'away' ? 'font-semibold text-wrong' : 'text-quiet'}`}
+    >
       {text}
     </span>
   );

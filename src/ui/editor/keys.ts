@@ -2,7 +2,9 @@ import { useEffect } from 'react';
 import { openStage, redo, STAGES, undo } from './state/store';
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select') || target.isContentEditable);
+  target instanceof HTMLElement &&
+  (target.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select') ||
+    target.isContentEditable);
 
 /** Keys that work anywhere in the editor: stages, undo and redo, find. */
 export function useKeys(): void {

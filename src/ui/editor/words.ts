@@ -2,7 +2,10 @@ import type { Stage } from './state/store';
 
 /** All words of the editor. */
 export const words = {
-  stages: { list: 'List', arrange: 'Arrange', style: 'Style', check: 'Check', deliver: 'Deliver' } satisfies Record<Stage, string>,
+  stages: { list: 'List', arrange: 'Arrange', style: 'Style', check: 'Check', deliver: 'Deliver' } satisfies Record<
+    Stage,
+    string
+  >,
   stagesLabel: 'Stages',
   title: 'Title of the chart',
   undo: 'Undo',
@@ -11,7 +14,8 @@ export const words = {
   findPlaceholder: 'Find an item by any of its words',
   findNone: 'Nothing has these words.',
   saving: 'Saving ...',
-  saved: (at: Date | null) => (at ? `Saved ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}` : 'Saved'),
+  saved: (at: Date | null) =>
+    at ? `Saved ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}` : 'Saved',
   away: (count: number) => `Server away: ${count} ${count === 1 ? 'change' : 'changes'} kept in this browser`,
   composing: 'Drawing the chart ...',
   composeFailed: (why: string) => `The chart could not be drawn: ${why}`,
@@ -33,7 +37,8 @@ export const words = {
     down: 'Down',
     removeLine: 'Remove line',
     removeBranch: 'Remove branch',
-    removed: (name: string, count: number) => (count > 1 ? `"${name}" and ${count - 1} under it were removed.` : `"${name}" was removed.`),
+    removed: (name: string, count: number) =>
+      count > 1 ? `"${name}" and ${count - 1} under it were removed.` : `"${name}" was removed.`,
     lifted: (name: string) => `"${name}" was removed; those under it moved up.`,
     deep: 'More levels than fit here',
   },
@@ -86,7 +91,14 @@ export const words = {
     back: 'Back to the house style',
     contrast: (ratio: number) => `contrast ${ratio.toFixed(1)}`,
     poor: (ratio: number) => `contrast ${ratio.toFixed(1)}: too little, 4.5 is the least`,
-    shapes: { square: 'Square corners', soft: 'Soft corners', rounded: 'Rounded', pill: 'Pill', cut: 'Cut corners', double: 'Double edge' },
+    shapes: {
+      square: 'Square corners',
+      soft: 'Soft corners',
+      rounded: 'Rounded',
+      pill: 'Pill',
+      cut: 'Cut corners',
+      double: 'Double edge',
+    },
     dashes: { solid: 'Solid', dashed: 'Dashed', dotted: 'Dotted' },
     weights: { 400: 'Regular', 600: 'Half bold', 700: 'Bold' },
     sizeRules: { tier: 'Same for the tier, fits longest', each: 'Each fits its own text', fixed: 'Fixed width' },
@@ -98,7 +110,11 @@ export const words = {
     clearAll: 'Clear all',
     none: 'Tiers appear here once the list has lines.',
   },
-  rail: { heading: 'Tiers', rename: 'Name of the tier', exceptions: (n: number) => `${n} ${n === 1 ? 'exception' : 'exceptions'}` },
+  rail: {
+    heading: 'Tiers',
+    rename: 'Name of the tier',
+    exceptions: (n: number) => `${n} ${n === 1 ? 'exception' : 'exceptions'}`,
+  },
   check: {
     none: 'Nothing to mend.',
     error: 'To mend',

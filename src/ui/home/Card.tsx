@@ -29,7 +29,8 @@ export function Card({ card, bin, onRename, onCopy, onBin, onRestore }: Props) {
   const kind = kindOf(card.kind);
   const about = (
     <p className="text-[13px] text-quiet">
-      {kind?.words.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.words.item : kind?.words.items} · {words.changed(ago(card.changedAt))}
+      {kind?.words.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.words.item : kind?.words.items} ·{' '}
+      {words.changed(ago(card.changedAt))}
     </p>
   );
   if (bin)
@@ -44,9 +45,14 @@ export function Card({ card, bin, onRename, onCopy, onBin, onRestore }: Props) {
     );
   return (
     <li className="flex flex-col overflow-hidden rounded border border-rule bg-sheet focus-within:border-plum hover:border-plum">
-      <a href={`/chart/${card.id}`} className="block border-b border-rule" tabIndex={-1} aria-hidden>
+      <a href={`/chart/${card.id}`} className="block border-b border-rule" tabIndex={-1} aria-label={card.title}>
         {/* The revision in the address: a picture is asked for again only when its chart changed. */}
-        <img src={`/api/charts/${card.id}/picture?as=svg&r=${card.revision}`} alt="" loading="lazy" className="aspect-[3/2] w-full object-contain p-2" />
+        <img
+          src={`/api/charts/${card.id}/picture?as=svg&r=${card.revision}`}
+          alt=""
+          loading="lazy"
+          className="aspect-[3/2] w-full object-contain p-2"
+        />
       </a>
       <div className="flex flex-col gap-0.5 px-4 pt-3 pb-1">
         {renaming ? (

@@ -1,8 +1,9 @@
 /** All charts as cards; new, search, rename, copy, bin. */
 import { useEffect, useRef, useState } from 'react';
 import type { ChartCard } from '../../server/charts';
-import { Brand } from '../shared/Brand';
 import { call } from '../shared/api';
+import { Brand } from '../shared/Brand';
+import { composeWorker } from '../shared/composer';
 import { Button } from '../shared/controls';
 import { Card } from './Card';
 import { NewChart } from './NewChart';
@@ -19,7 +20,9 @@ export function Home({ initial }: { initial: ListPage }) {
   const [q, setQ] = useState('');
   const [bin, setBin] = useState(false);
   const [making, setMaking] = useState(false);
-  const [note, setNote] = useState<{ text: string; undo?: () => void } | null>(() => (location.search === '?missing' ? { text: words.missing } : null));
+  const [note, setNote] = useState<{ text: string; undo?: () => void } | null>(() =>
+    location.search === '?missing' ? { text: words.missing } : null,
+  );
   const asked = useRef(0);
   const search = useRef<HTMLInputElement>(null);
 
@@ -29,7 +32,10 @@ export function Home({ initial }: { initial: ListPage }) {
     const answer = await call<ListPage>('GET', `/api/charts?${query}`);
     if (mine !== asked.current) return;
     if (!answer.ok) setNote({ text: words.failed(answer.detail) });
-    else setPage((now) => (cursor ? { charts: [...now.charts, ...answer.value.charts], next: answer.value.next } : answer.value));
+    else
+      setPage((now) =>
+        cursor ? { charts: [...now.charts, ...answer.value.charts], next: answer.value.next } : answer.value,
+      );
   };
   const first = useRef(true);
   // biome-ignore lint/correctness/useExhaustiveDependencies: load reads q and bin
@@ -42,8 +48,18 @@ export function Home({ initial }: { initial: ListPage }) {
     return () => clearTimeout(timer);
   }, [q, bin]);
   useEffect(() => {
+    // Fonts and code are there by the time a list is pasted.
+    composeWorker();
+  }, []);
+  useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if (event.key !== '/' || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement || document.querySelector('dialog[open]')) return;
+      if (
+        event.key !== '/' ||
+        event.target instanceof HTMLInputElement ||
+        event.target instanceof HTMLTextAreaElement ||
+        document.querySelector('dialog[open]')
+      )
+        return;
       event.preventDefault();
       search.current?.focus();
     };
@@ -70,7 +86,15 @@ export function Home({ initial }: { initial: ListPage }) {
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col px-8 pb-16">
       <header className="flex h-14 items-center gap-4">
         <Brand />
-        <input ref={search} type="search" aria-label={words.search} placeholder={`${words.search}  ( / )`} className="field ml-auto w-64" value={q} onChange={(event) => setQ(event.target.value)} />
+        <input
+          ref={search}
+          type="search"
+          aria-label={words.search}
+          placeholder={`${words.search}  ( / )`}
+          className="field ml-auto w-64"
+          value={q}
+          onChange={(event) => setQ(event.target.value)}
+        />
         <Button onClick={() => setBin(!bin)} aria-pressed={bin}>
           {bin ? words.backToCharts : words.bin}
         </Button>
@@ -99,7 +123,12 @@ export function Home({ initial }: { initial: ListPage }) {
               bin={bin}
               onRename={(title) => void rename(card, title)}
               onCopy={() => void copy(card)}
-              onBin={() => void act('DELETE', `/api/charts/${card.id}`, undefined, { text: words.binned(card.title), undo: () => restore(card.id) })}
+              onBin={() =>
+                void act('DELETE', `/api/charts/${card.id}`, undefined, {
+                  text: words.binned(card.title),
+                  undo: () => restore(card.id),
+                })
+              }
               onRestore={() => restore(card.id)}
             />
           ))}

@@ -1,10 +1,10 @@
 import { nanoid } from 'nanoid';
 import { useId, useState } from 'react';
 import { kinds } from '../../core/kinds';
+import type { Understood } from '../../workers/compose.worker';
 import { call } from '../shared/api';
 import { Button, Dialog, Select } from '../shared/controls';
 import { Understand } from '../shared/Understand';
-import type { Understood } from '../../workers/compose.worker';
 import { words } from './words';
 
 const HOUSE = 'fernhouse';
@@ -37,11 +37,23 @@ export function NewChart({ onClose }: { onClose: () => void }) {
         <label htmlFor={field} className="text-quiet">
           {words.dialog.name}
         </label>
-        {/* biome-ignore lint/a11y/noAutofocus: a dialog starts at its first field */}
-        <input id={field} autoFocus className="field w-[380px]" maxLength={200} placeholder={words.dialog.namePlaceholder} value={title} onChange={(event) => setTitle(event.target.value)} />
+        <input
+          id={field}
+          data-first
+          className="field w-[380px]"
+          maxLength={200}
+          placeholder={words.dialog.namePlaceholder}
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+        />
         {kinds.length > 1 && (
           <div className="flex w-52">
-            <Select label={words.dialog.kind} value={kindId} options={kinds.map((kind) => ({ value: kind.id, label: kind.words.name }))} onChange={setKind} />
+            <Select
+              label={words.dialog.kind}
+              value={kindId}
+              options={kinds.map((kind) => ({ value: kind.id, label: kind.words.name }))}
+              onChange={setKind}
+            />
           </div>
         )}
         <p className="text-[13px] text-quiet">{kinds.find((kind) => kind.id === kindId)!.words.about}</p>
@@ -51,7 +63,11 @@ export function NewChart({ onClose }: { onClose: () => void }) {
         <p role="alert" className="mr-auto text-wrong">
           {wrong}
         </p>
-        <Button tone="strong" disabled={busy || (list.text.trim() !== '' && !list.understood)} onClick={() => void make()}>
+        <Button
+          tone="strong"
+          disabled={busy || (list.text.trim() !== '' && !list.understood)}
+          onClick={() => void make()}
+        >
           {list.text.trim() === '' ? words.dialog.makeEmpty : words.dialog.make}
         </Button>
       </footer>

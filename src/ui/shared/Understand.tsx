@@ -11,7 +11,8 @@ const words = {
   file: 'Open a file',
   sample: 'Put in an example',
   reading: 'Reading ...',
-  empty: 'Paste or type a list at the left. It may be an outline (indented, with bullets or numbers) or a table with a line of headings.',
+  empty:
+    'Paste or type a list at the left. It may be an outline (indented, with bullets or numbers) or a table with a line of headings.',
   tooLarge: 'This file is larger than 8 MB; split it.',
   form: 'Written as',
   problems: 'To look at',
@@ -49,7 +50,10 @@ export function Understand({
       newestOnly(
         async (input: { text: string; form: string }) => ({
           input,
-          answer: input.text.trim() === '' ? null : await composeWorker().understand(kindId, input.text, input.form || undefined, house),
+          answer:
+            input.text.trim() === ''
+              ? null
+              : await composeWorker().understand(kindId, input.text, input.form || undefined, house),
         }),
         ({ input, answer }) => {
           setResult(answer);
@@ -59,7 +63,11 @@ export function Understand({
       ),
     [kindId, house],
   );
-  useEffect(() => ask({ text, form }), [ask, text, form]);
+  useEffect(() => {
+    // Until it is understood anew, what was understood before counts no more.
+    tell.current(null, text);
+    ask({ text, form });
+  }, [ask, text, form]);
 
   const open = async (chosen: File | undefined) => {
     if (!chosen) return;
@@ -81,7 +89,13 @@ export function Understand({
                   {words.sample}: {f.label.toLowerCase()}
                 </Button>
               ))}
-          <input ref={file} type="file" hidden accept=".csv,.tsv,.txt,.md,text/*" onChange={(event) => void open(event.target.files?.[0])} />
+          <input
+            ref={file}
+            type="file"
+            hidden
+            accept=".csv,.tsv,.txt,.md,text/*"
+            onChange={(event) => void open(event.target.files?.[0])}
+          />
         </div>
         {wrong && <p className="text-wrong">{wrong}</p>}
         <textarea
@@ -114,11 +128,17 @@ export function Understand({
           <>
             <div className="flex items-center gap-3">
               <p className="font-semibold whitespace-nowrap">
-                {understood.items.length} {understood.items.length === 1 ? 'line' : 'lines'}, {understood.levels} {understood.levels === 1 ? 'level' : 'levels'}
+                {understood.items.length} {understood.items.length === 1 ? 'line' : 'lines'}, {understood.levels}{' '}
+                {understood.levels === 1 ? 'level' : 'levels'}
               </p>
               <span className="ml-auto text-[13px] whitespace-nowrap text-quiet">{words.form}</span>
               <div className="flex w-52">
-                <Select label={words.form} value={form || understood.form} options={kind.forms.map((f) => ({ value: f.id, label: f.label }))} onChange={setForm} />
+                <Select
+                  label={words.form}
+                  value={form || understood.form}
+                  options={kind.forms.map((f) => ({ value: f.id, label: f.label }))}
+                  onChange={setForm}
+                />
               </div>
             </div>
             {understood.columns.length > 0 && (
@@ -141,13 +161,18 @@ export function Understand({
                 <>
                   <p className="text-[13px] font-semibold">{words.problems}</p>
                   <ul className="list-disc pl-5 text-[13px]">
-                    {understood.problems.slice(0, MOST_SHOWN).map((problem, i) => (
-                      <li key={i} className={problem.severity === 'error' ? 'text-wrong' : ''}>
+                    {understood.problems.slice(0, MOST_SHOWN).map((problem) => (
+                      <li
+                        key={`${problem.code} ${problem.message}`}
+                        className={problem.severity === 'error' ? 'text-wrong' : ''}
+                      >
                         {problem.message}
                       </li>
                     ))}
                   </ul>
-                  {understood.problems.length > MOST_SHOWN && <p className="pl-5 text-[13px] text-quiet">{words.more(understood.problems.length - MOST_SHOWN)}</p>}
+                  {understood.problems.length > MOST_SHOWN && (
+                    <p className="pl-5 text-[13px] text-quiet">{words.more(understood.problems.length - MOST_SHOWN)}</p>
+                  )}
                 </>
               )}
             </div>

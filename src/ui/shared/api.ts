@@ -4,15 +4,27 @@ export interface Problem {
   readonly detail: string;
   readonly body: Record<string, unknown>;
 }
-export type Answer<T> = { readonly ok: true; readonly value: T } | ({ readonly ok: false } & Problem) | { readonly ok: false; readonly status: 0; readonly detail: string; readonly body: Record<string, never> };
+export type Answer<T> =
+  | { readonly ok: true; readonly value: T }
+  | ({ readonly ok: false } & Problem)
+  | { readonly ok: false; readonly status: 0; readonly detail: string; readonly body: Record<string, never> };
 
 /** Status 0 means that the server could not be reached. */
-export async function call<T>(method: string, address: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+export async function call<T>(
+  method: string,
+  address: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer<T>> {
   let response: Response;
   try {
     response = await fetch(address, {
       method,
-      headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        accept: 'application/json',
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
   } catch {
@@ -27,5 +39,10 @@ export async function call<T>(method: string, address: string, body?: unknown, h
   }
   if (response.ok) return { ok: true, value: value as T };
   const problem = (value ?? {}) as Record<string, unknown>;
-  return { ok: false, status: response.status, detail: typeof problem['detail'] === 'string' ? problem['detail'] : response.statusText, body: problem };
+  return {
+    ok: false,
+    status: response.status,
+    detail: typeof problem['detail'] === 'string' ? problem['detail'] : response.statusText,
+    body: problem,
+  };
 }

@@ -5,7 +5,9 @@ import type { ComposeWorker } from '../../workers/compose.worker';
 let remote: Remote<ComposeWorker> | undefined;
 
 export function composeWorker(): Remote<ComposeWorker> {
-  remote ??= wrap<ComposeWorker>(new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' }));
+  remote ??= wrap<ComposeWorker>(
+    new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' }),
+  );
   return remote;
 }
 
@@ -13,7 +15,11 @@ export function composeWorker(): Remote<ComposeWorker> {
  * Runs jobs one at a time; of those that come while one runs only the newest is kept, so that an older result never
  * overwrites a newer one and a burst of typing costs two runs, not twenty.
  */
-export function newestOnly<In, Out>(work: (input: In) => Promise<Out>, done: (result: Out) => void, failed: (error: unknown) => void): (input: In) => void {
+export function newestOnly<In, Out>(
+  work: (input: In) => Promise<Out>,
+  done: (result: Out) => void,
+  failed: (error: unknown) => void,
+): (input: In) => void {
   let running = false;
   let next: { input: In } | undefined;
   const run = async () => {

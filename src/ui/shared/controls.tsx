@@ -8,7 +8,11 @@ const tones: Record<Tone, string> = {
   quiet: 'border border-transparent hover:bg-tint',
 };
 
-export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+export function Button({
+  tone = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
   return (
     <button
       type="button"
@@ -18,7 +22,15 @@ export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAt
   );
 }
 
-export function Row({ label, children, hint }: { label: string; children: (id: string) => ReactNode; hint?: ReactNode }) {
+export function Row({
+  label,
+  children,
+  hint,
+}: {
+  label: string;
+  children: (id: string) => ReactNode;
+  hint?: ReactNode;
+}) {
   const id = useId();
   return (
     <div className="grid grid-cols-[104px_1fr] items-center gap-x-2 py-1">
@@ -102,7 +114,13 @@ export function Select<T extends string>({
   label?: string;
 }) {
   return (
-    <select id={id} aria-label={label} className="field min-w-0 flex-1 text-[13px]" value={value} onChange={(event) => onChange(event.target.value as T)}>
+    <select
+      id={id}
+      aria-label={label}
+      className="field min-w-0 flex-1 text-[13px]"
+      value={value}
+      onChange={(event) => onChange(event.target.value as T)}
+    >
       {options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.label}
@@ -137,10 +155,21 @@ export function NumberField({
     const number = Number(text.replace(',', '.'));
     if (text.trim() !== '' && number >= least && number <= most) onChange(number);
   };
-  const wrong = typed !== null && !(Number(typed.replace(',', '.')) >= least && Number(typed.replace(',', '.')) <= most);
+  const wrong =
+    typed !== null && !(Number(typed.replace(',', '.')) >= least && Number(typed.replace(',', '.')) <= most);
   return (
     <>
-      <input type="range" aria-hidden tabIndex={-1} className="min-w-0 flex-1 accent-plum" min={least} max={most} step={step} value={value} onChange={(event) => onChange(Number(event.target.value))} />
+      <input
+        type="range"
+        aria-hidden
+        tabIndex={-1}
+        className="min-w-0 flex-1 accent-plum"
+        min={least}
+        max={most}
+        step={step}
+        value={value}
+        onChange={(event) => onChange(Number(event.target.value))}
+      />
       <input
         id={id}
         inputMode="decimal"
@@ -168,7 +197,13 @@ export function ColourField({ id, value, onChange }: { id: string; value: string
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <>
-      <input type="color" id={id} className="h-[28px] w-11 flex-none cursor-pointer rounded border border-rule bg-sheet p-0.5" value={value} onChange={(event) => onChange(event.target.value.toLowerCase())} />
+      <input
+        type="color"
+        id={id}
+        className="h-[28px] w-11 flex-none cursor-pointer rounded border border-rule bg-sheet p-0.5"
+        value={value}
+        onChange={(event) => onChange(event.target.value.toLowerCase())}
+      />
       <input
         aria-label="Colour as a number, #rrggbb"
         className="field w-[86px] font-mono text-xs"
@@ -186,11 +221,23 @@ export function ColourField({ id, value, onChange }: { id: string; value: string
 }
 
 /** A modal dialog; Escape and the close button leave it. */
-export function Dialog({ title, onClose, children, wide = false }: { title: string; onClose: () => void; children: ReactNode; wide?: boolean }) {
+export function Dialog({
+  title,
+  onClose,
+  children,
+  wide = false,
+}: {
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+  wide?: boolean;
+}) {
   const ref = useRef<HTMLDialogElement>(null);
   const heading = useId();
   useEffect(() => {
     ref.current?.showModal();
+    // Where the dialog begins, rather than at its close button.
+    ref.current?.querySelector<HTMLElement>('[data-first], textarea')?.focus();
   }, []);
   return (
     <dialog

@@ -59,7 +59,15 @@ export function arrange({ chart, structure, sizes, lookOf }: ArrangeInput): Arra
   return {
     boxes,
     links,
-    joins: join > 0 ? joined(laid, along, tree.tops.map((id) => numberOf.get(id)!), join).map((way) => way.map(place)) : [],
+    joins:
+      join > 0
+        ? joined(
+            laid,
+            along,
+            tree.tops.map((id) => numberOf.get(id)!),
+            join,
+          ).map((way) => way.map(place))
+        : [],
     axis: down ? 'rows' : 'columns',
     bands: laid.bands.map(({ start, end }) => ({ start: start + join, end: end + join })),
     width: down ? extent.along : extent.depth,
@@ -71,13 +79,24 @@ export function arrange({ chart, structure, sizes, lookOf }: ArrangeInput): Arra
 function joined(laid: Tiered, along: readonly number[], tops: readonly number[], height: number): Point[][] {
   const middles = tops.map((top) => laid.along[top]! + along[top]! / 2);
   return [
-    [[middles[0]!, -height], [middles.at(-1)!, -height]],
-    ...middles.map((middle): Point[] => [[middle, -height], [middle, -LINE_GAP]]),
+    [
+      [middles[0]!, -height],
+      [middles.at(-1)!, -height],
+    ],
+    ...middles.map((middle): Point[] => [
+      [middle, -height],
+      [middle, -LINE_GAP],
+    ]),
   ];
 }
 
 /** How each item's leaves are set: its own choice, else that of the branch it stands in, else the chart's. */
-function leavesOf(items: ArrangeInput['chart']['items'], ids: readonly string[], chart: Leaves, down: boolean): Leaves[] {
+function leavesOf(
+  items: ArrangeInput['chart']['items'],
+  ids: readonly string[],
+  chart: Leaves,
+  down: boolean,
+): Leaves[] {
   // In columns, leaves side by side already stand one under another.
   const initial: Leaves = chart === 'auto' && !down ? 'spread' : chart;
   const of = new Map<string, Leaves>();

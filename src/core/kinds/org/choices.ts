@@ -18,7 +18,7 @@ export const choices = [
     initial: 'auto',
     perBranch: true,
     options: [
-      { value: 'auto', label: 'By itself', about: 'Stacked where there are more than four, in rows of their own else' },
+      { value: 'auto', label: 'By itself', about: 'Stacked where there are more than four, else side by side' },
       { value: 'spread', label: 'Spread', about: 'Side by side' },
       { value: 'stack', label: 'Stack', about: 'One under another beside a spine' },
     ],

@@ -1,7 +1,11 @@
 import { type Column, outlineForm, tableForms } from '../../list';
 
 export const columns: readonly Column[] = [
-  { field: 'name', label: 'Name', headings: ['fullname', 'person', 'employee', 'employeename', 'staffname', 'who', 'names'] },
+  {
+    field: 'name',
+    label: 'Name',
+    headings: ['fullname', 'person', 'employee', 'employeename', 'staffname', 'who', 'names'],
+  },
   { field: 'post', label: 'Post', headings: ['title', 'jobtitle', 'job', 'position', 'role', 'posttitle', 'function'] },
   {
     field: 'superior',
@@ -18,19 +22,26 @@ export const columns: readonly Column[] = [
       'supervisor',
       'supervisorid',
       'reportstoid',
-      'head',
       'boss',
       'parent',
       'parentid',
     ],
   },
-  { field: 'id', label: 'Id', headings: ['number', 'no', 'key', 'staffid', 'staffno', 'employeeid', 'personid', 'personnelnumber', 'payrollno'] },
+  {
+    field: 'id',
+    label: 'Id',
+    headings: ['number', 'no', 'key', 'staffid', 'staffno', 'employeeid', 'personid', 'personnelnumber', 'payrollno'],
+  },
   { field: 'department', label: 'Department', headings: ['dept', 'team', 'unit', 'section', 'division', 'group'] },
   { field: 'email', label: 'E-mail', headings: ['mail', 'emailaddress'] },
   { field: 'phone', label: 'Phone', headings: ['telephone', 'tel', 'mobile', 'extension', 'phonenumber'] },
   { field: 'place', label: 'Place', headings: ['location', 'site', 'office', 'room', 'building', 'workplace'] },
   { field: 'photo', label: 'Photo', headings: ['picture', 'image', 'portrait'] },
-  { field: 'start', label: 'Start date', headings: ['start', 'started', 'since', 'joined', 'hired', 'hiredate', 'startdate'] },
+  {
+    field: 'start',
+    label: 'Start date',
+    headings: ['start', 'started', 'since', 'joined', 'hired', 'hiredate', 'startdate'],
+  },
 ];
 
 const OUTLINE = `Oriel Tansley | Garden director

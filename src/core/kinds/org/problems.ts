@@ -4,7 +4,9 @@ import { folded, nearest, type Problem, type Repair, superiorFinder } from '../.
 
 /** A post with nobody in it: no name, or the word itself as the name. */
 export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
-  /^(vacant( post| position)?|vacancy|n\.? ?n\.?|tba|tbc|unfilled|open post)?$/i.test((item.fields['name'] ?? '').trim());
+  /^(vacant( post| position)?|vacancy|n\.? ?n\.?|tba|tbc|unfilled|open post)?$/i.test(
+    (item.fields['name'] ?? '').trim(),
+  );
 
 type LineOf = (item: string) => number | undefined;
 
@@ -16,11 +18,9 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
     const line = lineOf(item);
     return line === undefined ? { item } : { item, line };
   };
-  return [
-    ...superiorProblems(chart, items, at),
-    ...nameProblems(items, at),
-    ...topProblems(chart, tree.tops, at),
-  ].sort((a, b) => (a.line ?? 0) - (b.line ?? 0));
+  return [...superiorProblems(chart, items, at), ...nameProblems(items, at), ...topProblems(chart, tree.tops, at)].sort(
+    (a, b) => (a.line ?? 0) - (b.line ?? 0),
+  );
 }
 
 type At = (item: string) => { item: string; line?: number };
@@ -75,11 +75,14 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
         field: 'superior',
         message: `${says}, but ${found.several.length} people are called that. Choose one, or use ids in the list.`,
         repairs: [
-          ...found.several.slice(0, 4).filter((id) => !isWithin(chart.items, id, item.id)).map((id) => {
-            const { post, department } = chart.items[id]!.fields;
-            const which = [post, department].filter(Boolean).join(', ') || `line ${at(id).line ?? '?'}`;
-            return { label: `Put under ${wanted} (${which})`, change: under(item.id, id) };
-          }),
+          ...found.several
+            .slice(0, 4)
+            .filter((id) => !isWithin(chart.items, id, item.id))
+            .map((id) => {
+              const { post, department } = chart.items[id]!.fields;
+              const which = [post, department].filter(Boolean).join(', ') || `line ${at(id).line ?? '?'}`;
+              return { label: `Put under ${wanted} (${which})`, change: under(item.id, id) };
+            }),
           leaveAtTop(item),
         ],
       };
@@ -91,7 +94,10 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
       ...place,
       field: 'superior',
       message: `${says}, who is in the list, but it stands at the top.`,
-      repairs: [{ label: `Put under ${called(chart.items[found.to]!)}`, change: under(item.id, found.to) }, leaveAtTop(item)],
+      repairs: [
+        { label: `Put under ${called(chart.items[found.to]!)}`, change: under(item.id, found.to) },
+        leaveAtTop(item),
+      ],
     };
   });
 }
@@ -99,11 +105,15 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
 /** A way round in a circle, named in full from the item at which it was cut. */
 function cycle(chart: Chart, item: Item, superior: string, place: ReturnType<At>): Problem {
   const way: Item[] = [];
-  for (let id: string | null = superior; id !== null && id !== item.id; id = chart.items[id]!.parent) way.push(chart.items[id]!);
+  for (let id: string | null = superior; id !== null && id !== item.id; id = chart.items[id]!.parent)
+    way.push(chart.items[id]!);
   const names = [item, ...way, item].map(called).join(' – ');
   const cuts = way.slice(0, 3).map((next): Repair => {
     const freed: Change = { type: 'move-branch', id: next.id, parent: null };
-    return { label: `Cut at ${called(next)} instead`, change: { type: 'group', changes: [freed, under(item.id, superior)] } };
+    return {
+      label: `Cut at ${called(next)} instead`,
+      change: { type: 'group', changes: [freed, under(item.id, superior)] },
+    };
   });
   return {
     code: 'cycle',
@@ -131,7 +141,12 @@ function nameProblems(items: readonly Item[], at: At): Problem[] {
           post === ''
             ? `${lineWord(place)}there is no name; it is drawn as a vacant post.`
             : `${lineWord(place)}${post} has no name; it is drawn as a vacant post.`,
-        repairs: [{ label: 'Write "Vacant post"', change: { type: 'edit-fields', id: item.id, fields: { name: 'Vacant post' } } }],
+        repairs: [
+          {
+            label: 'Write "Vacant post"',
+            change: { type: 'edit-fields', id: item.id, fields: { name: 'Vacant post' } },
+          },
+        ],
       });
       continue;
     }

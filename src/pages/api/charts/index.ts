@@ -10,7 +10,10 @@ import { kindFor, readAs } from '../../../server/lists';
 function wholeChart(chart: Chart): Chart {
   const items = Object.values(chart.items);
   if (items.length === 0) return chart;
-  const filled = apply({ ...chart, items: {}, links: {} }, { type: 'add-items', items, links: Object.values(chart.links) });
+  const filled = apply(
+    { ...chart, items: {}, links: {} },
+    { type: 'add-items', items, links: Object.values(chart.links) },
+  );
   if (filled.ok) return filled.chart;
   throw new ApiError(422, filled.problem.code, filled.problem.message, [{ ...filled.problem, field: 'chart.items' }]);
 }
@@ -18,7 +21,9 @@ function wholeChart(chart: Chart): Chart {
 export const ALL = endpoint({
   GET: async ({ url }) => {
     const get = (name: string) => url.searchParams.get(name) ?? undefined;
-    return json(await listCharts({ kind: get('kind'), q: get('q'), cursor: get('cursor'), binned: get('binned') === '1' }));
+    return json(
+      await listCharts({ kind: get('kind'), q: get('q'), cursor: get('cursor'), binned: get('binned') === '1' }),
+    );
   },
   POST: async ({ request }) => {
     const { body, text } = await readJson(request, schemas.createRequest);
@@ -27,7 +32,13 @@ export const ALL = endpoint({
       const id = newId();
       const { title } = body;
       if (body.chart) await createChart(id, { ...wholeChart(body.chart), kind: kind.id, title });
-      else await createChart(id, body.list === undefined ? emptyChart(kind.id, title) : chartOfList(kind, title, readAs(kind, body.list, body.form, newId)));
+      else
+        await createChart(
+          id,
+          body.list === undefined
+            ? emptyChart(kind.id, title)
+            : chartOfList(kind, title, readAs(kind, body.list, body.form, newId)),
+        );
       return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
     });
   },

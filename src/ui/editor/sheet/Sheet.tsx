@@ -33,6 +33,7 @@ export function Sheet() {
     if (chosen) show.current(chosen.box);
   }, [selected]);
 
+  const lit = useMemo(() => scene && <Tiers scene={scene} />, [scene]);
   const levels = useMemo(() => placesOf(scene), [scene]);
   const pressItem = useRef(press);
   pressItem.current = press;
@@ -87,10 +88,17 @@ export function Sheet() {
           >
             {scene && (
               <g ref={drawing} transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
-                <rect x={-1 / view.k} y={-1 / view.k} width={scene.width + 2 / view.k} height={scene.height + 2 / view.k} fill="none" stroke="var(--color-rule)" strokeWidth={1.5 / view.k} />
-                <SceneView scene={scene} itemProps={itemProps} />
+                <rect
+                  x={-1 / view.k}
+                  y={-1 / view.k}
+                  width={scene.width + 2 / view.k}
+                  height={scene.height + 2 / view.k}
+                  fill="none"
+                  stroke="var(--color-rule)"
+                  strokeWidth={1.5 / view.k}
+                />
+                <SceneView scene={scene} itemProps={itemProps} under={lit} />
                 <Margins scene={scene} scale={view.k} />
-                <Tiers scene={scene} />
                 {chosen && <Ring item={chosen} scale={view.k} />}
                 {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
               </g>
@@ -119,7 +127,11 @@ export function Sheet() {
 function placesOf(scene: Scene | undefined): Map<string, { 'aria-posinset': number; 'aria-setsize': number }> {
   const groups = new Map<string | null, string[]>();
   for (const { id, parent } of scene?.items ?? []) groups.set(parent, [...(groups.get(parent) ?? []), id]);
-  return new Map([...groups.values()].flatMap((ids) => ids.map((id, i) => [id, { 'aria-posinset': i + 1, 'aria-setsize': ids.length }] as const)));
+  return new Map(
+    [...groups.values()].flatMap((ids) =>
+      ids.map((id, i) => [id, { 'aria-posinset': i + 1, 'aria-setsize': ids.length }] as const),
+    ),
+  );
 }
 
 const Margins = ({ scene, scale }: { scene: Scene; scale: number }) => (
@@ -144,9 +156,22 @@ function Tiers({ scene }: { scene: Scene }) {
   if (!band) return null;
   const { picture } = scene;
   const length = band.end - band.start;
-  const box = scene.axis === 'rows' ? { x: picture.x, y: band.start, width: picture.width, height: length } : { x: band.start, y: picture.y, width: length, height: picture.height };
+  const box =
+    scene.axis === 'rows'
+      ? { x: picture.x, y: band.start, width: picture.width, height: length }
+      : { x: band.start, y: picture.y, width: length, height: picture.height };
   const grow = 4;
-  return <rect x={box.x - grow} y={box.y - grow} width={box.width + 2 * grow} height={box.height + 2 * grow} fill="var(--color-plum)" fillOpacity={0.06} pointerEvents="none" />;
+  return (
+    <rect
+      x={box.x - grow}
+      y={box.y - grow}
+      width={box.width + 2 * grow}
+      height={box.height + 2 * grow}
+      fill="var(--color-plum)"
+      fillOpacity={0.06}
+      pointerEvents="none"
+    />
+  );
 }
 
 function Ring({ item: { id, box, label }, scale }: { item: SceneItem; scale: number }) {
@@ -182,12 +207,34 @@ function DropMark({ dragging: { id, x, y, drop }, scene, scale }: { dragging: Dr
     : drop.place === 'under'
       ? { x: box.x - bar, y: box.y - bar, width: box.width + 2 * bar, height: box.height + 2 * bar, fill: 'none' }
       : rows
-        ? { x: past ? box.x + box.width + bar / 2 : box.x - bar * 1.5, y: box.y, width: bar, height: box.height, fill: 'var(--color-good)' }
-        : { x: box.x, y: past ? box.y + box.height + bar / 2 : box.y - bar * 1.5, width: box.width, height: bar, fill: 'var(--color-good)' };
+        ? {
+            x: past ? box.x + box.width + bar / 2 : box.x - bar * 1.5,
+            y: box.y,
+            width: bar,
+            height: box.height,
+            fill: 'var(--color-good)',
+          }
+        : {
+            x: box.x,
+            y: past ? box.y + box.height + bar / 2 : box.y - bar * 1.5,
+            width: box.width,
+            height: bar,
+            fill: 'var(--color-good)',
+          };
   return (
     <g pointerEvents="none">
       {mark && <rect {...mark} stroke="var(--color-good)" strokeWidth={bar / 2} />}
-      <rect x={x - item.box.width / 2} y={y - item.box.height / 2} width={item.box.width} height={item.box.height} fill="var(--color-tint)" fillOpacity={0.7} stroke="var(--color-plum)" strokeDasharray={`${4 / scale} ${3 / scale}`} strokeWidth={1 / scale} />
+      <rect
+        x={x - item.box.width / 2}
+        y={y - item.box.height / 2}
+        width={item.box.width}
+        height={item.box.height}
+        fill="var(--color-tint)"
+        fillOpacity={0.7}
+        stroke="var(--color-plum)"
+        strokeDasharray={`${4 / scale} ${3 / scale}`}
+        strokeWidth={1 / scale}
+      />
       <text x={x} y={y + 4 / scale} textAnchor="middle" fontSize={13 / scale} fill="var(--color-ink)">
         {label ?? item.label.split(', ')[0]}
       </text>

@@ -15,27 +15,40 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const items = composition?.items.length ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;
   const smallest = composition?.page.smallestText;
-  const tone = smallest == null ? '' : smallest >= GOOD_PT ? 'text-good' : smallest >= LEAST_PT ? 'text-caution' : 'text-wrong';
+  const tone =
+    smallest == null ? '' : smallest >= GOOD_PT ? 'text-good' : smallest >= LEAST_PT ? 'text-caution' : 'text-wrong';
   const zoom = 'min-w-6 rounded px-1.5 hover:bg-tint';
   return (
     <footer className="flex h-[30px] items-center gap-5 border-t border-rule bg-sheet px-3.5 text-[13px] whitespace-nowrap">
       {composition && items > 0 && (
         <span>
-          {items} {items === 1 ? kind?.words.item : kind?.words.items} · {words.status.tiers(composition.tiers.length)} · {words.status.widest(widest)}
+          {items} {items === 1 ? kind?.words.item : kind?.words.items} · {words.status.tiers(composition.tiers.length)}{' '}
+          · {words.status.widest(widest)}
         </span>
       )}
       <span>
-        {words.status.page}: {page.size === 'picture' ? words.arrange.asPicture.toLowerCase() : `${page.size} ${page.orientation}`}
+        {words.status.page}:{' '}
+        {page.size === 'picture' ? words.arrange.asPicture.toLowerCase() : `${page.size} ${page.orientation}`}
       </span>
       {smallest != null && <span className={`font-semibold ${tone}`}>{words.status.smallest(smallest)}</span>}
       <span className="ml-auto flex items-center gap-1">
-        <button type="button" className={zoom} onClick={controls.fit}>
+        <button type="button" className={zoom} onClick={controls.showAll}>
           {words.sheet.fit}
         </button>
-        <button type="button" className={zoom} aria-label={words.sheet.zoomOut} onClick={() => controls.zoomBy(1 / STEP)}>
+        <button
+          type="button"
+          className={zoom}
+          aria-label={words.sheet.zoomOut}
+          onClick={() => controls.zoomBy(1 / STEP)}
+        >
           −
         </button>
-        <button type="button" className={`${zoom} w-12 text-center tabular-nums`} title={words.sheet.trueSize} onClick={() => controls.zoomTo(TRUE_SIZE)}>
+        <button
+          type="button"
+          className={`${zoom} w-12 text-center tabular-nums`}
+          title={words.sheet.trueSize}
+          onClick={() => controls.zoomTo(TRUE_SIZE)}
+        >
           {Math.round((controls.view.k / TRUE_SIZE) * 100)}%
         </button>
         <button type="button" className={zoom} aria-label={words.sheet.zoomIn} onClick={() => controls.zoomBy(STEP)}>

@@ -7,10 +7,29 @@ import { words } from '../words';
 import type { View } from './view';
 
 export const RAIL = { rows: 112, columns: 52 };
-const LEAST_LENGTH = 22;
+/** Shortest segment along the rail, in pixels. */
+const LEAST = { rows: 22, columns: 68 };
+
+/** Places of segments in line with their bands; where bands are closer than segments can be, they step aside evenly. */
+function places(scene: Scene, view: View): { start: number; length: number }[] {
+  const least = LEAST[scene.axis];
+  const offset = scene.axis === 'rows' ? view.y : view.x;
+  let free = Number.NEGATIVE_INFINITY;
+  const placed = scene.bands.map((band) => {
+    const start = Math.max(band.start * view.k + offset, free);
+    const length = Math.max(least, (band.end - band.start) * view.k);
+    free = start + length + 2;
+    return { start, length };
+  });
+  // Pushed past the end of the picture, all go back by half, so that none is far from its band.
+  const last = scene.bands.at(-1);
+  const over = last ? Math.max(0, free - 2 - last.end * view.k - offset) : 0;
+  return placed.map(({ start, length }) => ({ start: start - over / 2, length }));
+}
 
 export function TierRail({ scene, view }: { scene: Scene; view: View }) {
   const rows = scene.axis === 'rows';
+  const segments = places(scene, view);
   const walk = (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
     if (!by || event.target instanceof HTMLInputElement) return;
@@ -19,23 +38,39 @@ export function TierRail({ scene, view }: { scene: Scene; view: View }) {
     all[all.indexOf(document.activeElement as HTMLElement) + by]?.focus();
   };
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys only move among the buttons inside
-    <div aria-label={words.rail.heading} role="group" onKeyDown={walk} className={`relative overflow-hidden ${rows ? 'h-full border-r border-rule' : 'w-full border-b border-rule'}`} style={rows ? { width: RAIL.rows } : { height: RAIL.columns }}>
-      {scene.bands.map((band) => (
-        <Segment key={band.tier} band={band} rows={rows} start={band.start * view.k + (rows ? view.y : view.x)} length={(band.end - band.start) * view.k} />
+    <div
+      aria-label={words.rail.heading}
+      role="group"
+      onKeyDown={walk}
+      className={`relative overflow-hidden ${rows ? 'h-full border-r border-rule' : 'w-full border-b border-rule'}`}
+      style={rows ? { width: RAIL.rows } : { height: RAIL.columns }}
+    >
+      {scene.bands.map((band, i) => (
+        <Segment key={band.tier} band={band} rows={rows} {...segments[i]!} />
       ))}
     </div>
   );
 }
 
-function Segment({ band, rows, start, length }: { band: SceneBand; rows: boolean; start: number; length: number }) {
+function Segment({
+  band,
+  rows,
+  start,
+  length: size,
+}: {
+  band: SceneBand;
+  rows: boolean;
+  start: number;
+  length: number;
+}) {
   const kind = useEditor((state) => kindOf(state.chart.kind));
   const open = useEditor((state) => state.openTier === band.tier && state.stage === 'style');
   const lit = useEditor((state) => state.litTier === band.tier);
   const [renaming, setRenaming] = useState(false);
-  const size = Math.max(LEAST_LENGTH, length);
   const count = `${band.count} ${band.count === 1 ? kind?.words.item : kind?.words.items}`;
-  const place = rows ? { top: start, height: size, left: 8, right: 0 } : { left: start, width: Math.max(48, size), top: 6, bottom: 0 };
+  const place = rows
+    ? { top: start, height: size, left: 8, right: 0 }
+    : { left: start, width: size, top: 6, bottom: 0 };
   if (renaming)
     return (
       <input
@@ -81,9 +116,17 @@ function Segment({ band, rows, start, length }: { band: SceneBand; rows: boolean
       }`}
       style={{ ...place, ...(rows ? { borderLeftColor: band.fill } : { borderTopColor: band.fill }) }}
     >
-      <span className={`w-full truncate text-[13px] font-semibold ${rows ? '' : 'text-center'}`}>{band.name}</span>
-      {(size > 36 || !rows) && <span className={`w-full truncate text-xs text-quiet ${rows ? '' : 'text-center'}`}>{count}</span>}
-      {band.exceptions > 0 && size > 54 && rows && <span className="truncate text-xs text-caution">{words.rail.exceptions(band.exceptions)}</span>}
+      <span
+        className={`w-full text-[13px] font-semibold ${rows && size > 52 ? 'line-clamp-2' : 'truncate'} ${rows ? '' : 'text-center'}`}
+      >
+        {band.name}
+      </span>
+      {(size > 34 || !rows) && (
+        <span className={`w-full truncate text-xs text-quiet ${rows ? '' : 'text-center'}`}>{count}</span>
+      )}
+      {band.exceptions > 0 && size > 54 && rows && (
+        <span className="truncate text-xs text-caution">{words.rail.exceptions(band.exceptions)}</span>
+      )}
     </button>
   );
 }

@@ -19,9 +19,17 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
   const finish = (keep: boolean) => {
     if (done.current) return;
     done.current = true;
-    const patch = Object.fromEntries(Object.entries(typed).filter(([field, value]) => (fields?.[field] ?? '') !== value));
+    const patch = Object.fromEntries(
+      Object.entries(typed).filter(([field, value]) => (fields?.[field] ?? '') !== value),
+    );
     if (keep && Object.keys(patch).length > 0)
-      change({ type: 'edit-fields', id: item.id, fields: Object.fromEntries(Object.entries(patch).map(([field, value]) => [field, value === '' && field !== first ? null : value])) });
+      change({
+        type: 'edit-fields',
+        id: item.id,
+        fields: Object.fromEntries(
+          Object.entries(patch).map(([field, value]) => [field, value === '' && field !== first ? null : value]),
+        ),
+      });
     onDone();
   };
   const width = Math.max(LEAST_WIDTH, item.box.width * view.k);

@@ -25,7 +25,9 @@ const SLACK = 5;
 const EDGE = 0.24;
 
 function dropAt(scene: Scene, chart: Chart, id: string, x: number, y: number): Drop | null {
-  const target = scene.items.find(({ box }) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height);
+  const target = scene.items.find(
+    ({ box }) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height,
+  );
   if (!target || target.id === id) return null;
   const along = scene.axis === 'rows' ? (x - target.box.x) / target.box.width : (y - target.box.y) / target.box.height;
   const place = along < EDGE ? 'before' : along > 1 - EDGE ? 'after' : 'under';

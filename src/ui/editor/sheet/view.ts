@@ -22,7 +22,7 @@ interface Extent {
 export interface ViewControls {
   readonly view: View;
   readonly size: Extent;
-  readonly fit: () => void;
+  readonly showAll: () => void;
   readonly zoomBy: (factor: number) => void;
   readonly zoomTo: (k: number) => void;
   /** Brings a box of the page into view. */
@@ -44,7 +44,12 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
     if (!element) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent(ZOOM)
-      .filter((event: MouseEvent) => event.type === 'wheel' || (event.button === 0 && !(event.target as Element).closest('[data-item]')) || event.button === 1)
+      .filter(
+        (event: MouseEvent) =>
+          event.type === 'wheel' ||
+          (event.button === 0 && !(event.target as Element).closest('[data-item]')) ||
+          event.button === 1,
+      )
       .on('zoom', (event: { transform: View; sourceEvent: unknown }) => {
         if (event.sourceEvent) own.current = true;
         const { x, y, k } = event.transform;
@@ -59,20 +64,21 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
 
   const transformTo = useCallback(
     (next: View) => {
-      if (svg.current && behaviour.current) select(svg.current).call(behaviour.current.transform, zoomIdentity.translate(next.x, next.y).scale(next.k));
+      if (svg.current && behaviour.current)
+        select(svg.current).call(behaviour.current.transform, zoomIdentity.translate(next.x, next.y).scale(next.k));
     },
     [svg],
   );
   const { width: pageWidth = 0, height: pageHeight = 0 } = page ?? {};
-  const fit = useCallback(() => {
+  const showAll = useCallback(() => {
     own.current = false;
     if (pageWidth === 0 || size.width === 0) return;
     const k = Math.min((size.width - 2 * MARGIN) / pageWidth, (size.height - 2 * MARGIN) / pageHeight, TRUE_SIZE * 1.5);
     transformTo({ k, x: (size.width - pageWidth * k) / 2, y: Math.max(MARGIN, (size.height - pageHeight * k) / 2) });
   }, [pageWidth, pageHeight, size, transformTo]);
   useEffect(() => {
-    if (!own.current) fit();
-  }, [fit]);
+    if (!own.current) showAll();
+  }, [showAll]);
 
   const zoomTo = (k: number) => {
     if (!svg.current || !behaviour.current) return;
@@ -82,9 +88,14 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
   const show: ViewControls['show'] = (box) => {
     const left = box.x * view.k + view.x;
     const top = box.y * view.k + view.y;
-    const inside = left >= 0 && top >= 0 && left + box.width * view.k <= size.width && top + box.height * view.k <= size.height;
+    const inside =
+      left >= 0 && top >= 0 && left + box.width * view.k <= size.width && top + box.height * view.k <= size.height;
     if (inside || size.width === 0) return;
-    transformTo({ k: view.k, x: size.width / 2 - (box.x + box.width / 2) * view.k, y: size.height / 2 - (box.y + box.height / 2) * view.k });
+    transformTo({
+      k: view.k,
+      x: size.width / 2 - (box.x + box.width / 2) * view.k,
+      y: size.height / 2 - (box.y + box.height / 2) * view.k,
+    });
   };
-  return { view, size, fit, zoomBy: (factor) => zoomTo(view.k * factor), zoomTo, show };
+  return { view, size, showAll, zoomBy: (factor) => zoomTo(view.k * factor), zoomTo, show };
 }

@@ -16,17 +16,26 @@ export function stepTo(scene: Scene, id: string, key: string): string | undefine
   const here = middle(item);
   const nearest = (candidates: readonly SceneItem[]) => {
     const distance = (other: SceneItem) => Math.hypot(middle(other).x - here.x, middle(other).y - here.y);
-    return candidates.reduce<SceneItem | undefined>((best, other) => (!best || distance(other) < distance(best) ? other : best), undefined)?.id;
+    return candidates.reduce<SceneItem | undefined>(
+      (best, other) => (!best || distance(other) < distance(best) ? other : best),
+      undefined,
+    )?.id;
   };
   // In a stack the neighbours stand across the tier, so both ways of going along it count.
   const before = (other: SceneItem) => (rows ? middle(other).x < here.x - 1 : middle(other).y < here.y - 1);
   const after = (other: SceneItem) => (rows ? middle(other).x > here.x + 1 : middle(other).y > here.y + 1);
-  const stacked = (other: SceneItem) => other.parent === item.parent && (rows ? Math.abs(middle(other).x - here.x) < 1 : Math.abs(middle(other).y - here.y) < 1);
+  const stacked = (other: SceneItem) =>
+    other.parent === item.parent &&
+    (rows ? Math.abs(middle(other).x - here.x) < 1 : Math.abs(middle(other).y - here.y) < 1);
   const across = (other: SceneItem) => (rows ? middle(other).y - here.y : middle(other).x - here.x);
   const sameTier = scene.items.filter((other) => other.tier === item.tier && other.id !== id);
-  if (key === towards) return nearest(sameTier.filter((other) => stacked(other) && across(other) < 0)) ?? item.parent ?? undefined;
+  if (key === towards)
+    return nearest(sameTier.filter((other) => stacked(other) && across(other) < 0)) ?? item.parent ?? undefined;
   if (key === away)
-    return nearest(scene.items.filter((other) => other.parent === id)) ?? nearest(sameTier.filter((other) => stacked(other) && across(other) > 0));
+    return (
+      nearest(scene.items.filter((other) => other.parent === id)) ??
+      nearest(sameTier.filter((other) => stacked(other) && across(other) > 0))
+    );
   const back = key === 'ArrowLeft' || key === 'ArrowUp';
   return nearest(sameTier.filter(back ? before : after));
 }

@@ -1,5 +1,5 @@
 /** How the levels are laid out, for the chart and for a branch, and the page it is for. */
-import { type Page, PAGE_SIZES, treeOf } from '../../../core/chart';
+import { PAGE_SIZES, type Page, treeOf } from '../../../core/chart';
 import { type ArrangementChoice, chosen, kindOf } from '../../../core/kinds';
 import { Choices, NumberField, Row, Select } from '../../shared/controls';
 import { change, tryOut, useEditor } from '../state/store';
@@ -28,10 +28,27 @@ function Choice({ choice, value }: { choice: ArrangementChoice; value: string | 
   if (choice.type === 'length')
     return (
       <Row label={choice.label}>
-        {(id) => <NumberField id={id} value={Number(value)} least={choice.least} most={choice.most} unit="pt" onChange={(to) => change(set(to), `arrangement ${choice.key}`)} />}
+        {(id) => (
+          <NumberField
+            id={id}
+            value={Number(value)}
+            least={choice.least}
+            most={choice.most}
+            unit="pt"
+            onChange={(to) => change(set(to), `arrangement ${choice.key}`)}
+          />
+        )}
       </Row>
     );
-  return <Choices legend={choice.label} value={String(value)} options={choice.options} onChoose={(to) => change(set(to))} onTry={(to) => tryOut(to === null ? null : set(to))} />;
+  return (
+    <Choices
+      legend={choice.label}
+      value={String(value)}
+      options={choice.options}
+      onChoose={(to) => change(set(to))}
+      onTry={(to) => tryOut(to === null ? null : set(to))}
+    />
+  );
 }
 
 /** The choices that a single branch can have for itself. */
@@ -48,18 +65,29 @@ function Branch({ choices }: { choices: readonly ArrangementChoice[] }) {
   return (
     <>
       <h3 className="pt-4 font-semibold">{words.arrange.branch(item.fields['name'] ?? '')}</h3>
-      <Choices legend={choice.label} value={item.leaves ?? ''} options={options} onChoose={(to) => change(set(to))} onTry={(to) => tryOut(to === null ? null : set(to))} />
+      <Choices
+        legend={choice.label}
+        value={item.leaves ?? ''}
+        options={options}
+        onChoose={(to) => change(set(to))}
+        onTry={(to) => tryOut(to === null ? null : set(to))}
+      />
     </>
   );
 }
 
 function PageForm({ page }: { page: Page }) {
   const set = (patch: Partial<Page>, mergeAs?: string) => change({ type: 'set-page', page: patch }, mergeAs);
-  const sizes = [...PAGE_SIZES.map((size) => ({ value: size, label: size })), { value: 'picture' as const, label: words.arrange.asPicture }];
+  const sizes = [
+    ...PAGE_SIZES.map((size) => ({ value: size, label: size })),
+    { value: 'picture' as const, label: words.arrange.asPicture },
+  ];
   return (
     <>
       <h3 className="pt-4 pb-1 font-semibold">{words.arrange.page}</h3>
-      <Row label={words.arrange.size}>{(id) => <Select id={id} value={page.size} options={sizes} onChange={(size) => set({ size })} />}</Row>
+      <Row label={words.arrange.size}>
+        {(id) => <Select id={id} value={page.size} options={sizes} onChange={(size) => set({ size })} />}
+      </Row>
       {page.size !== 'picture' && (
         <Choices
           legend={words.arrange.orientation}
@@ -73,15 +101,35 @@ function PageForm({ page }: { page: Page }) {
         />
       )}
       <Row label={words.arrange.margin}>
-        {(id) => <NumberField id={id} value={page.margin / MM} least={0} most={50} unit="mm" onChange={(mm) => set({ margin: mm * MM }, 'page margin')} />}
+        {(id) => (
+          <NumberField
+            id={id}
+            value={page.margin / MM}
+            least={0}
+            most={50}
+            unit="mm"
+            onChange={(mm) => set({ margin: mm * MM }, 'page margin')}
+          />
+        )}
       </Row>
       <Row label={words.arrange.dateLine}>
         {(id) => (
-          <input id={id} className="field min-w-0 flex-1 text-[13px]" maxLength={120} placeholder={words.arrange.dateLinePlaceholder} value={page.dateLine} onChange={(event) => set({ dateLine: event.target.value }, 'page date')} />
+          <input
+            id={id}
+            className="field min-w-0 flex-1 text-[13px]"
+            maxLength={120}
+            placeholder={words.arrange.dateLinePlaceholder}
+            value={page.dateLine}
+            onChange={(event) => set({ dateLine: event.target.value }, 'page date')}
+          />
         )}
       </Row>
       <Tick label={words.arrange.showTitle} value={page.showTitle} onChange={(showTitle) => set({ showTitle })} />
-      <Tick label={words.arrange.headings} value={page.tierHeadings} onChange={(tierHeadings) => set({ tierHeadings })} />
+      <Tick
+        label={words.arrange.headings}
+        value={page.tierHeadings}
+        onChange={(tierHeadings) => set({ tierHeadings })}
+      />
     </>
   );
 }
@@ -89,7 +137,12 @@ function PageForm({ page }: { page: Page }) {
 function Tick({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
   return (
     <label className="flex min-h-[28px] items-center gap-2 text-[13px]">
-      <input type="checkbox" className="size-4 accent-plum" checked={value} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        className="size-4 accent-plum"
+        checked={value}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       {label}
     </label>
   );

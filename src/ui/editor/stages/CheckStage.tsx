@@ -29,7 +29,9 @@ export function CheckStage() {
                 <Entry key={`${problem.code} ${problem.item ?? ''} ${problem.message}`} problem={problem} />
               ))}
             </ul>
-            {own.length > MOST_SHOWN && <p className="pt-2 text-[13px] text-quiet">{words.check.more(own.length - MOST_SHOWN)}</p>}
+            {own.length > MOST_SHOWN && (
+              <p className="pt-2 text-[13px] text-quiet">{words.check.more(own.length - MOST_SHOWN)}</p>
+            )}
           </section>
         );
       })}

@@ -22,13 +22,25 @@ export function DeliverStage() {
     else {
       const file = await fetch(`/api/charts/${id}/${address}`).catch(() => undefined);
       if (file?.ok) save(await file.blob(), nameOf(file));
-      else say(words.deliver.failed(file ? ((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText : words.deliver.unsaved));
+      else
+        say(
+          words.deliver.failed(
+            file
+              ? (((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText)
+              : words.deliver.unsaved,
+          ),
+        );
     }
     setBusy(null);
   };
   const row = (name: string, about: string, address: string) => (
     <div className="flex items-start gap-3 py-2">
-      <Button tone="strong" className="w-28 flex-none justify-center" disabled={busy !== null} onClick={() => void get(name, address)}>
+      <Button
+        tone="strong"
+        className="w-28 flex-none justify-center"
+        disabled={busy !== null}
+        onClick={() => void get(name, address)}
+      >
         {busy === name ? '...' : name}
       </Button>
       <p className="text-[13px] text-quiet">{about}</p>
@@ -42,9 +54,19 @@ export function DeliverStage() {
       {row(words.deliver.pdf, words.deliver.pdfAbout, 'picture?as=pdf&save=1')}
       {row(words.deliver.png, words.deliver.pngAbout, `picture?as=png&dpi=${dpi}&save=1`)}
       <div className="pl-[124px]">
-        <Choices legend={words.deliver.dpi} value={dpi} options={DPIS.map((value) => ({ value, label: value }))} onChoose={setDpi} />
+        <Choices
+          legend={words.deliver.dpi}
+          value={dpi}
+          options={DPIS.map((value) => ({ value, label: value }))}
+          onChoose={setDpi}
+        />
         {page && (
-          <p className="text-xs text-quiet">{words.deliver.dots(Math.round((page.width / 72) * Number(dpi)), Math.round((page.height / 72) * Number(dpi)))}</p>
+          <p className="text-xs text-quiet">
+            {words.deliver.dots(
+              Math.round((page.width / 72) * Number(dpi)),
+              Math.round((page.height / 72) * Number(dpi)),
+            )}
+          </p>
         )}
       </div>
       {row(words.deliver.svg, words.deliver.svgAbout, 'picture?as=svg&save=1')}
@@ -55,7 +77,8 @@ export function DeliverStage() {
   );
 }
 
-const nameOf = (file: Response) => decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(file.headers.get('content-disposition') ?? '')?.[1] ?? 'chart');
+const nameOf = (file: Response) =>
+  decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(file.headers.get('content-disposition') ?? '')?.[1] ?? 'chart');
 
 function save(blob: Blob, name: string): void {
   const link = document.createElement('a');

@@ -52,7 +52,11 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       event.preventDefault();
       run();
     };
-    const stay = (run: () => unknown) => go(() => (run(), focusLine(id, field)));
+    const stay = (run: () => unknown) =>
+      go(() => {
+        run();
+        focusLine(id, field);
+      });
     if (event.nativeEvent.isComposing || ctrlKey || metaKey) return;
     switch (event.key) {
       case 'Enter':
@@ -78,7 +82,8 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
         if (caret === 0 && field === names[1]) return go(() => focusLine(id, other, 'end'));
         return;
       case 'Backspace':
-        if (field === names[0] && Object.values(fields).every((value) => value === '')) return go(() => remove(id, 'line'));
+        if (field === names[0] && Object.values(fields).every((value) => value === ''))
+          return go(() => remove(id, 'line'));
         return;
     }
   };
@@ -86,12 +91,21 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
     <input
       data-field={field}
       aria-label={`${words.list.line(number)}, ${words.list.level(level + 1)}, ${field}`}
-      className={`h-full min-w-0 bg-transparent text-[13.5px] outline-none placeholder:text-transparent focus:placeholder:text-quiet ${className}`}
+      className={`h-full min-w-0 bg-transparent text-[13.5px] text-ellipsis outline-none placeholder:text-transparent focus:placeholder:text-quiet ${className}`}
       placeholder={placeholder}
       tabIndex={selected || (number === 1 && field === names[0]) ? 0 : -1}
       value={fields[field] ?? ''}
       onFocus={() => select(id)}
-      onChange={(event) => change({ type: 'edit-fields', id, fields: { [field]: event.target.value === '' && field !== names[0] ? null : event.target.value } }, `${id} ${field}`)}
+      onChange={(event) =>
+        change(
+          {
+            type: 'edit-fields',
+            id,
+            fields: { [field]: event.target.value === '' && field !== names[0] ? null : event.target.value },
+          },
+          `${id} ${field}`,
+        )
+      }
       onKeyDown={key}
       onPaste={(event) => {
         const text = event.clipboardData.getData('text/plain');
@@ -119,9 +133,12 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       }}
     >
       <span className="w-5 flex-none text-right text-[11px] text-quiet tabular-nums">{number}</span>
-      <span className="size-2.5 flex-none rounded-[2px] border border-ink/30" style={{ marginLeft: Math.min(level, MOST_INDENT) * INDENT, backgroundColor: fill }} />
-      {cell(names[0], 'flex-[3] font-semibold', fieldLabel(kind, names[0]))}
-      {cell(names[1], 'flex-[2] text-right text-quiet', fieldLabel(kind, names[1]))}
+      <span
+        className="size-2.5 flex-none rounded-[2px] border border-ink/30"
+        style={{ marginLeft: Math.min(level, MOST_INDENT) * INDENT, backgroundColor: fill }}
+      />
+      {cell(names[0], 'field-sizing-content shrink font-semibold', fieldLabel(kind, names[0]))}
+      {cell(names[1], 'flex-1 text-right text-[12.5px]! text-quiet', fieldLabel(kind, names[1]))}
     </div>
   );
 });

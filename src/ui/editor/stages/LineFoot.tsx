@@ -17,8 +17,13 @@ export function LineFoot() {
   const shown = shownFields(chart.kind);
   const superior = item.parent === null ? null : chart.items[item.parent]?.fields['name'] || kind.words.newItem;
   // Where an item stands says who is above it; the words for that are kept only while they are unresolved.
-  const known = kind.columns.map((column) => column.field).filter((field) => !shown.includes(field) && (field !== 'superior' || item.fields[field]));
-  const fields = [...known, ...Object.keys(item.fields).filter((field) => !shown.includes(field) && !known.includes(field))];
+  const known = kind.columns
+    .map((column) => column.field)
+    .filter((field) => !shown.includes(field) && (field !== 'superior' || item.fields[field]));
+  const fields = [
+    ...known,
+    ...Object.keys(item.fields).filter((field) => !shown.includes(field) && !known.includes(field)),
+  ];
   const filled = fields.filter((field) => item.fields[field]).length;
   const branch = branchOf(treeOf(chart.items), item.id).length > 1;
   return (
@@ -60,7 +65,13 @@ export function LineFoot() {
           · {words.list.fields(filled)}
         </summary>
         {fields.map((field) => (
-          <FieldRow key={`${item.id} ${field}`} item={item.id} field={field} label={fieldLabel(chart.kind, field)} value={item.fields[field] ?? ''} />
+          <FieldRow
+            key={`${item.id} ${field}`}
+            item={item.id}
+            field={field}
+            label={fieldLabel(chart.kind, field)}
+            value={item.fields[field] ?? ''}
+          />
         ))}
       </details>
     </footer>
@@ -79,7 +90,9 @@ function FieldRow({ item, field, label, value }: { item: string; field: string; 
         className="field min-h-[26px]"
         value={value}
         maxLength={2000}
-        onChange={(event) => change({ type: 'edit-fields', id: item, fields: { [field]: event.target.value || null } }, `${item} ${field}`)}
+        onChange={(event) =>
+          change({ type: 'edit-fields', id: item, fields: { [field]: event.target.value || null } }, `${item} ${field}`)
+        }
       />
     </div>
   );

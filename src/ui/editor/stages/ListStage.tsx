@@ -45,7 +45,15 @@ export function ListStage() {
           {words.list.hint}
         </p>
       </header>
-      <div ref={scroll} data-lines className="min-h-0 flex-1 overflow-auto" role="tree" aria-label={words.stages.list} aria-describedby="list-hint" tabIndex={-1}>
+      <div
+        ref={scroll}
+        data-lines
+        className="min-h-0 flex-1 overflow-auto"
+        role="tree"
+        aria-label={words.stages.list}
+        aria-describedby="list-hint"
+        tabIndex={-1}
+      >
         {rows.length === 0 ? (
           <div className="flex flex-col items-start gap-3 p-4 text-quiet">
             <p className="font-semibold text-ink">{words.list.empty}</p>
@@ -57,7 +65,16 @@ export function ListStage() {
         ) : (
           <div className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map(({ index, start }) => (
-              <Line key={rows[index]!.id} id={rows[index]!.id} number={index + 1} level={rows[index]!.depth} top={start} above={rows[index - 1]?.id} below={rows[index + 1]?.id} onPaste={setPasting} />
+              <Line
+                key={rows[index]!.id}
+                id={rows[index]!.id}
+                number={index + 1}
+                level={rows[index]!.depth}
+                top={start}
+                above={rows[index - 1]?.id}
+                below={rows[index + 1]?.id}
+                onPaste={setPasting}
+              />
             ))}
           </div>
         )}

@@ -17,7 +17,9 @@ function asNew(items: readonly Item[], parent: string | null): NewItem[] {
     const { order: _, ...rest } = item;
     const id = fresh.get(item.id)!;
     // Tops go behind what is there, wherever that ends; below them the order of the text stands.
-    return item.parent === null ? { ...rest, id, parent } : { ...rest, id, parent: fresh.get(item.parent)!, order: orders[i]! };
+    return item.parent === null
+      ? { ...rest, id, parent }
+      : { ...rest, id, parent: fresh.get(item.parent)!, order: orders[i]! };
   });
 }
 

@@ -67,7 +67,12 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
   }, [open]);
   return (
     <div ref={ref} className={open ? 'bg-tint' : ''}>
-      <button type="button" aria-expanded={open} onClick={() => openTier(open ? null : tier)} className="flex w-full items-center gap-2.5 px-3.5 py-1.5 text-left hover:bg-tint">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => openTier(open ? null : tier)}
+        className="flex w-full items-center gap-2.5 px-3.5 py-1.5 text-left hover:bg-tint"
+      >
         <span
           className="flex h-8 w-[84px] flex-none items-center justify-center truncate border px-1 text-xs"
           style={{
@@ -90,10 +95,24 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
       {open && (
         <LookForm
           look={look}
-          name={{ value: settings?.name ?? '', placeholder: name, onChange: (value) => change({ type: 'set-tier', tier, name: value || null }, `tier ${tier} name`) }}
-          onPatch={(patch) => change({ type: 'set-tier', tier, look: patch }, `tier ${tier} ${Object.keys(patch).join()}`)}
+          name={{
+            value: settings?.name ?? '',
+            placeholder: name,
+            onChange: (value) => change({ type: 'set-tier', tier, name: value || null }, `tier ${tier} name`),
+          }}
+          onPatch={(patch) =>
+            change({ type: 'set-tier', tier, look: patch }, `tier ${tier} ${Object.keys(patch).join()}`)
+          }
           onTry={(patch) => tryOut(patch && { type: 'set-tier', tier, look: patch })}
-          onBack={settings?.look && (() => change({ type: 'set-tier', tier, look: Object.fromEntries(Object.keys(settings.look!).map((key) => [key, null])) }))}
+          onBack={
+            settings?.look &&
+            (() =>
+              change({
+                type: 'set-tier',
+                tier,
+                look: Object.fromEntries(Object.keys(settings.look!).map((key) => [key, null])),
+              }))
+          }
         />
       )}
     </div>
@@ -108,9 +127,17 @@ function Exception({ item }: { item: Item }) {
   const set = (patch: LookPatch) => ({ type: 'set-item' as const, id: item.id, style: { ...item.style, ...patch } });
   return (
     <details className="mx-3.5 mt-4 rounded border border-rule" open={item.style !== undefined || undefined}>
-      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.style.exceptionFor(item.fields['name'] || words.list.line(0))}</summary>
+      <summary className="rounded px-2.5 py-1.5 text-[13px]">
+        {words.style.exceptionFor(item.fields['name'] || words.list.line(0))}
+      </summary>
       <p className="px-2.5 text-xs text-quiet">{words.style.exceptionAbout}</p>
-      <LookForm look={look} ownOnly onPatch={(patch) => change(set(patch), `exception ${item.id}`)} onTry={(patch) => tryOut(patch && set(patch))} onBack={item.style && (() => change({ type: 'set-item', id: item.id, style: null }))} />
+      <LookForm
+        look={look}
+        ownOnly
+        onPatch={(patch) => change(set(patch), `exception ${item.id}`)}
+        onTry={(patch) => tryOut(patch && set(patch))}
+        onBack={item.style && (() => change({ type: 'set-item', id: item.id, style: null }))}
+      />
     </details>
   );
 }

@@ -30,6 +30,9 @@ export async function takeLeft(chart: string): Promise<Unsent[]> {
     const [of, client] = String(key).split(' ');
     return of === chart && !held.has(lockOf(client ?? ''));
   });
-  await delMany(left.map(([key]) => key), store());
+  await delMany(
+    left.map(([key]) => key),
+    store(),
+  );
   return left.flatMap(([, unsent]) => unsent);
 }

@@ -3,7 +3,16 @@
  * others changed the chart meanwhile, theirs goes first and ours is carried out again on top.
  */
 import { nanoid } from 'nanoid';
-import { advance, type Change, type Chart, type Entry, merged, type Origin, stacked, type Timeline } from '../../../core/chart';
+import {
+  advance,
+  type Change,
+  type Chart,
+  type Entry,
+  merged,
+  type Origin,
+  stacked,
+  type Timeline,
+} from '../../../core/chart';
 import { call } from '../../shared/api';
 import { holdWindow, keepUnsent, takeLeft, type Unsent } from './outbox';
 
@@ -42,7 +51,10 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   const { id } = loaded;
   const client = nanoid(12);
   const empty: Pick<Timeline, 'undo' | 'redo'> = { undo: [], redo: [] };
-  let confirmed: Timeline = { chart: loaded.chart, ...loaded.steps.reduce((so, step) => stacked(so, step.origin, step.inverse), empty) };
+  let confirmed: Timeline = {
+    chart: loaded.chart,
+    ...loaded.steps.reduce((so, step) => stacked(so, step.origin, step.inverse), empty),
+  };
   let revision = loaded.revision;
   let pending: Pending[] = [];
   let timeline = confirmed;
@@ -55,7 +67,11 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
 
   const tell = () => show({ timeline, save, unsent: pending.length, savedAt });
   const keep = () => {
-    keepUnsent(id, client, pending.map(({ key, entry }) => ({ key, entry }))).catch(() => say('This browser keeps no copy of unsent work; leave the page open until it says "Saved".'));
+    keepUnsent(
+      id,
+      client,
+      pending.map(({ key, entry }) => ({ key, entry })),
+    ).catch(() => say('This browser keeps no copy of unsent work; leave the page open until it says "Saved".'));
   };
 
   /** Carries out unsent changes again on what is confirmed now; those that fit no more are dropped and said. */
@@ -81,7 +97,10 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   }
 
   async function pull(): Promise<boolean> {
-    const answer = await call<{ changes: (Entry & { revision: number })[] }>('GET', `/api/charts/${id}/changes?since=${revision}`);
+    const answer = await call<{ changes: (Entry & { revision: number })[] }>(
+      'GET',
+      `/api/charts/${id}/changes?since=${revision}`,
+    );
     if (!answer.ok) return false;
     for (const entry of answer.value.changes) if (entry.revision === revision + 1) confirm(entry, entry.revision);
     rebase();
@@ -94,7 +113,9 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     first.sent = true;
     const { entry, key } = first;
     const body = { base: revision, changes: [entry.change], origin: entry.origin, client };
-    const answer = await call<{ revision: number }>('PATCH', `/api/charts/${id}/changes`, body, { 'idempotency-key': key });
+    const answer = await call<{ revision: number }>('PATCH', `/api/charts/${id}/changes`, body, {
+      'idempotency-key': key,
+    });
     if (answer.ok) {
       // It was carried out earlier, and others' changes since: fetch them all in order.
       if (answer.value.revision !== revision + 1) {
@@ -107,14 +128,19 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       return true;
     }
     if (answer.status === 409) {
-      for (const missed of (answer.body as { missed?: (Entry & { revision: number })[] }).missed ?? []) confirm(missed, missed.revision);
+      for (const missed of (answer.body as { missed?: (Entry & { revision: number })[] }).missed ?? [])
+        confirm(missed, missed.revision);
       rebase();
       return true;
     }
     const refused = answer.status >= 400 && answer.status < 500 && answer.status !== 429;
     if (!refused) return false;
     pending = pending.filter((waiting) => waiting.key !== key);
-    say(answer.status === 404 ? 'This chart was moved to the bin; restore it on the home page to go on.' : `A change was not taken: ${answer.detail}`);
+    say(
+      answer.status === 404
+        ? 'This chart was moved to the bin; restore it on the home page to go on.'
+        : `A change was not taken: ${answer.detail}`,
+    );
     rebase();
     return true;
   }
@@ -153,7 +179,10 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
 
   function change(change: Change, origin: Origin = 'do', mergeAs?: string): string | undefined {
     const last = pending.at(-1);
-    const together = mergeAs !== undefined && last?.mergeAs === mergeAs && !last.sent && origin === 'do' ? merged(last.entry.change, change) : undefined;
+    const together =
+      mergeAs !== undefined && last?.mergeAs === mergeAs && !last.sent && origin === 'do'
+        ? merged(last.entry.change, change)
+        : undefined;
     const before = together ? last!.before : timeline;
     const entry: Entry = { change: together ?? change, origin };
     const step = advance(before, entry);
@@ -173,7 +202,10 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   void takeLeft(id)
     .then((left) => {
       if (left.length === 0) return;
-      pending = [...left.map((unsent): Pending => ({ ...unsent, before: timeline, mergeAs: undefined, sent: false })), ...pending];
+      pending = [
+        ...left.map((unsent): Pending => ({ ...unsent, before: timeline, mergeAs: undefined, sent: false })),
+        ...pending,
+      ];
       rebase();
       tell();
       void flush();

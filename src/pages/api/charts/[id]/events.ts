@@ -19,7 +19,9 @@ export const ALL = endpoint({
           stop();
           controller.close();
         };
-        const unwatch = await watch(id, (revision) => (revision < 0 ? end() : send(`data: ${JSON.stringify({ revision })}\n\n`)));
+        const unwatch = await watch(id, (revision) =>
+          revision < 0 ? end() : send(`data: ${JSON.stringify({ revision })}\n\n`),
+        );
         stop = () => {
           clearInterval(beat);
           unwatch();

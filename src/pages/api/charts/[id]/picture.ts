@@ -2,11 +2,12 @@ import { compose } from '../../../../core/compose';
 import { asAnswer, dpiOf } from '../../../../server/api';
 import { getChart } from '../../../../server/charts';
 import { ApiError, endpoint, json, negotiate, paramOf } from '../../../../server/http';
+import { fonts, type PictureType, picture, pictureTypes } from '../../../../server/pictures';
 import { version } from '../../../../server/version';
-import { fonts, picture, type PictureType, pictureTypes } from '../../../../server/pictures';
 
 function typeOf(request: Request, as: string | null): PictureType | 'application/json' {
-  if (as === null) return negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
+  if (as === null)
+    return negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
   const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
   if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
   return type;
@@ -20,9 +21,13 @@ export const ALL = endpoint({
     const { chart, revision } = await getChart(paramOf(context, 'id'));
     // The picture follows from the value alone: same revision and program, same picture.
     const tag = `"${version}-${revision}-${type}-${dpi}"`;
-    if (context.request.headers.get('if-none-match') === tag) return new Response(null, { status: 304, headers: { etag: tag } });
+    if (context.request.headers.get('if-none-match') === tag)
+      return new Response(null, { status: 304, headers: { etag: tag } });
     const composition = compose(chart, fonts());
-    const response = type === 'application/json' ? json(asAnswer(composition, 'stored')) : await picture(composition.scene, type, dpi, searchParams.get('save') === '1');
+    const response =
+      type === 'application/json'
+        ? json(asAnswer(composition, 'stored'))
+        : await picture(composition.scene, type, dpi, searchParams.get('save') === '1');
     response.headers.set('etag', tag);
     return response;
   },

@@ -1,0 +1,54 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fonts } from '../../../tests/support/fonts';
+import { wrap } from './wrap';
+
+const set = (text: string, most: number) => wrap(fonts, text, 'text-400', 12, most);
+
+describe('wrapping', () => {
+  it('breaks at spaces and hyphens, and inside a word only where it must', () => {
+    expect(set('Head of plants', 500).lines).toEqual(['Head of plants']);
+    expect(set('Library and herbarium', 80).lines).toEqual(['Library and', 'herbarium']);
+    expect(set('Lindqvist-Moor', 60).lines).toEqual(['Lindqvist-', 'Moor']);
+    expect(set('Donaudampfschifffahrt', 50).lines.length).toBeGreaterThan(1);
+    expect(set('Two\nlines', 500).lines).toEqual(['Two', 'lines']);
+  });
+
+  it('evens the lines', () => {
+    const widths = set('a bb ccc dddd eeeee ffffff', 110).lines.map((line) => fonts.width(line, 'text-400', 12));
+    expect(widths.length).toBe(2);
+    expect(Math.min(...widths)).toBeGreaterThan(Math.max(...widths) * 0.55);
+  });
+
+  const words = fc
+    .array(fc.stringMatching(/^[A-Za-zé-]{1,14}$/), { minLength: 1, maxLength: 14 })
+    .map((list) => list.join(' '));
+  it('keeps every letter, stays within the width, and needs no more lines than breaking greedily', () => {
+    fc.assert(
+      fc.property(words, fc.integer({ min: 30, max: 300 }), (text, most) => {
+        const { lines, width } = set(text, most);
+        expect(lines.join('').replace(/ /g, '')).toBe(text.replace(/ /g, ''));
+        expect(width).toBeLessThanOrEqual(most + 1e-6);
+        for (const line of lines) expect(line.length).toBeGreaterThan(0);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('never hangs on letters wider than the line', () => {
+    expect(set('WWW', 1).lines).toEqual(['W', 'W', 'W']);
+    expect(set('', 10).lines).toEqual(['']);
+  });
+});
+
+describe('fonts', () => {
+  it('take letters that a face lacks from its stand-in', () => {
+    const runs = fonts.runs('Piet Ζωή', 'text-600');
+    expect(runs.map((run) => run.face)).toEqual(['text-600', 'wide-700']);
+    expect(runs.map((run) => run.text).join('')).toBe('Piet Ζωή');
+    expect(fonts.missing('Ada 木', 'text-400')).toEqual(['木']);
+  });
+  it('measure composed and decomposed letters alike', () => {
+    expect(fonts.width('Zoe\u0308', 'text-400', 16)).toBe(fonts.width('Zoë', 'text-400', 16));
+  });
+});
