@@ -52,7 +52,7 @@ const fileName = (title: string, ending: string) =>
 export const disposition = (title: string, ending: string, save: boolean): string => {
   const name = fileName(title, ending);
   const plain = name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '');
-  return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, escape)}`;
+  return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`;
 };
 
 export async function picture(

@@ -117,7 +117,8 @@ export function Understand({
             const atStart = value.slice(lineStart, selectionStart).trim() === '' && value !== '';
             if (event.key !== 'Tab' || event.shiftKey || selectionStart !== selectionEnd || !atStart) return;
             event.preventDefault();
-            document.execCommand('insertText', false, TAB);
+            event.currentTarget.setRangeText(TAB, selectionStart, selectionEnd, 'end');
+            setText(event.currentTarget.value);
           }}
         />
       </div>

@@ -96,6 +96,7 @@ export function Sheet() {
                   fill="none"
                   stroke="var(--color-rule)"
                   strokeWidth={1.5 / view.k}
+                  data-aid
                 />
                 <SceneView scene={scene} itemProps={itemProps} under={lit} />
                 <Margins scene={scene} scale={view.k} />
@@ -146,6 +147,7 @@ const Margins = ({ scene, scale }: { scene: Scene; scale: number }) => (
     strokeWidth={1 / scale}
     strokeDasharray={`${4 / scale} ${4 / scale}`}
     pointerEvents="none"
+    data-aid
   />
 );
 

@@ -1,0 +1,49 @@
+import { type APIRequestContext, expect, type Locator, type Page } from '@playwright/test';
+
+export const GARDEN = `Oriel Tansley | Garden director
+\tPiet Marrable | Head of plants
+\t\tSuda Welk | Glasshouse lead
+\t\tHanne Ostrey | Outdoor beds lead
+\tMaud Ferrow | Head of learning
+\t\tTolu Adeyri | Schools programme
+`;
+
+/** A chart made over the API; gives its id. */
+export async function newChart(request: APIRequestContext, list = GARDEN, title = 'Test chart'): Promise<string> {
+  const made = await request.post('/api/charts', { data: { title, kind: 'org', list } });
+  expect(made.status()).toBe(201);
+  return ((await made.json()) as { id: string }).id;
+}
+
+/** Opens a chart in the editor and waits until its picture is there. */
+export async function open(page: Page, id: string): Promise<void> {
+  await page.goto(`/chart/${id}`);
+  await expect(page.locator('svg [data-item]').first()).toBeVisible();
+}
+
+/** Names of the list in order, each with two spaces a level. */
+export const lines = (page: Page): Promise<string[]> =>
+  page.locator('[data-lines] [role=treeitem]').evaluateAll((rows) =>
+    rows
+      .map((row) => ({
+        at: Number.parseFloat((row as HTMLElement).style.top),
+        text: '  '.repeat(Number(row.getAttribute('aria-level')) - 1) + (row.querySelector('input')?.value ?? ''),
+      }))
+      .sort((a, b) => a.at - b.at)
+      .map(({ text }) => text),
+  );
+
+export const line = (page: Page, name: string): Locator =>
+  page.locator(`[data-lines] input[data-field=name][value="${name}"]`);
+export const item = (page: Page, name: string): Locator => page.locator(`svg g[data-item][aria-label*="${name}"]`);
+export const saved = (page: Page): Promise<void> => expect(page.getByText(/^Saved \d/)).toBeVisible();
+
+/** Fails the test where the page logs an error. */
+export function noErrors(page: Page): void {
+  page.on('pageerror', (error) => {
+    throw error;
+  });
+  page.on('console', (message) => {
+    if (message.type() === 'error') throw new Error(message.text());
+  });
+}
