@@ -4,6 +4,7 @@ import { getViteConfig } from 'astro/config';
 export default getViteConfig({
   test: {
     include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+    benchmark: { include: ['bench/**/*.bench.ts'] },
     environment: 'node',
     testTimeout: 30_000,
   },

@@ -36,8 +36,7 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetItem {
   for (const line of face.lines) {
     const size = look.size * line.size;
     const font = textFace(line.strong ? look.weight : 400);
-    for (const text of wrap(fonts, line.text, font, size, most).lines) {
-      const lineWidth = fonts.width(text, font, size);
+    for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
       lines.push({ text, face: font, size, width: lineWidth });
       width = Math.max(width, lineWidth);
       height += size * LINE_HEIGHT;

@@ -23,7 +23,9 @@ const dateWidth = (chart: Chart, fonts: Fonts) =>
 
 function titleLines(chart: Chart, width: number, fonts: Fonts): readonly string[] {
   if (!chart.page.showTitle) return [];
-  return wrap(fonts, chart.title, TITLE.face, TITLE.size, Math.max(80, width - dateWidth(chart, fonts))).lines;
+  return wrap(fonts, chart.title, TITLE.face, TITLE.size, Math.max(80, width - dateWidth(chart, fonts))).lines.map(
+    ({ text }) => text,
+  );
 }
 
 /** Width for the page's words: between the margins, or over the picture where that is the page. */
@@ -100,7 +102,7 @@ export function drawHeadings(
     const room = axis === 'rows' ? HEADING_WIDEST : Math.max(20, (band.end - band.start) / place.scale);
     const { lines } = wrap(fonts, band.name, HEADING.face, HEADING.size, room);
     let top = axis === 'rows' ? (band.start + band.end) / 2 - (lines.length * size * LINE_HEIGHT) / 2 : place.y;
-    for (const line of axis === 'rows' ? lines : lines.slice(0, 1)) {
+    for (const { text: line } of axis === 'rows' ? lines : lines.slice(0, 1)) {
       marks.push(
         ...textMarks(
           fonts,

@@ -16,7 +16,12 @@ export interface Shaped {
   readonly kernBefore: readonly number[];
   /** The face each letter is drawn with. */
   readonly faces: readonly FaceId[];
+  /** Whether a line may end before letter i, must not (it belongs to the letter before), or may where it must. */
+  readonly breaks: readonly Break[];
+  /** Letters that no shipped face has. */
+  readonly missing: readonly string[];
 }
+export type Break = 'may' | 'must not' | 'may inside';
 
 export interface Run {
   readonly face: FaceId;
@@ -33,7 +38,7 @@ export interface Fonts {
   /** A line as runs of one face each: letters the face lacks come from its stand-in. */
   runs(text: string, face: FaceId): Run[];
   /** Letters that no shipped face has. */
-  missing(text: string, face: FaceId): string[];
+  missing(text: string, face: FaceId): readonly string[];
   /** Height above and depth below the baseline, and height of capitals, in em. */
   metrics(face: FaceId): { ascent: number; descent: number; capHeight: number };
 }
@@ -50,6 +55,7 @@ function meter(font: Font): Meter {
   const em = font.unitsPerEm;
   const advances = new Map<string, number>();
   const pairs = new Map<string, number>();
+  const known = new Map<number, boolean>();
   const advance = (letter: string, codePoint: number) => {
     let width = advances.get(letter);
     if (width === undefined) {
@@ -59,7 +65,14 @@ function meter(font: Font): Meter {
     return width;
   };
   return {
-    has: (codePoint) => font.hasGlyphForCodePoint(codePoint),
+    has(codePoint) {
+      let has = known.get(codePoint);
+      if (has === undefined) {
+        has = font.hasGlyphForCodePoint(codePoint);
+        known.set(codePoint, has);
+      }
+      return has;
+    },
     advance,
     kern(left, right) {
       const key = left + right;
@@ -73,6 +86,19 @@ function meter(font: Font): Meter {
     },
     metrics: { ascent: font.ascent / em, descent: -font.descent / em, capHeight: font.capHeight / em },
   };
+}
+
+/** Marks, joiners and variation selectors begin here; asking a pattern about every letter of plain text is slow. */
+const FIRST_MARK = 0x300;
+const HYPHENS = new Set('-‐–—/');
+
+function breakBefore(letters: readonly string[], i: number): Break {
+  const [before, letter] = [letters[i - 1], letters[i]!];
+  if (letter.codePointAt(0)! >= FIRST_MARK && /\p{M}|\u200d|\ufe0f/u.test(letter)) return 'must not';
+  if (letter === ' ') return 'may inside';
+  if (before === ' ') return 'may';
+  const hyphen = i > 1 && HYPHENS.has(before!) && letters[i - 2] !== ' ';
+  return hyphen ? 'may' : 'may inside';
 }
 
 const CACHE_LIMIT = 60_000;
@@ -113,16 +139,35 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       last = letter;
     }
     offsets.push(offset);
-    const shaped: Shaped = { text, offsets, upTo, kernBefore, faces: letterFaces };
+    const letters = [...text];
+    const shaped: Shaped = {
+      text,
+      offsets,
+      upTo,
+      kernBefore,
+      faces: letterFaces,
+      breaks: letters.map((_, i) => breakBefore(letters, i)),
+      missing: [
+        ...new Set(letters.filter((letter, i) => letter > ' ' && !meters[letterFaces[i]!].has(letter.codePointAt(0)!))),
+      ],
+    };
     if (cache.size >= CACHE_LIMIT) cache.clear();
     cache.set(key, shaped);
     return shaped;
+  }
+
+  /** Whether a face has all letters of a text: most texts need no stand-in, and then no shaping to know that. */
+  function whole(text: string, face: FaceId): boolean {
+    const { has } = meters[face];
+    for (const letter of text) if (!has(letter.codePointAt(0)!)) return false;
+    return true;
   }
 
   return {
     shape,
     width: (text, face, size) => shape(text, face).upTo.at(-1)! * size,
     runs(text, face) {
+      if (text !== '' && whole(text, face)) return [{ face, text, dx: 0 }];
       const shaped = shape(text, face);
       const runs: Run[] = [];
       let start = 0;
@@ -137,14 +182,7 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       }
       return runs;
     },
-    missing: (text, face) => [
-      ...new Set(
-        [...text.normalize('NFC')].filter((letter) => {
-          const codePoint = letter.codePointAt(0)!;
-          return codePoint > 32 && !meters[faceFor(codePoint, face)].has(codePoint);
-        }),
-      ),
-    ],
+    missing: (text, face) => (whole(text, face) ? [] : shape(text, face).missing),
     metrics: (face) => meters[face].metrics,
   };
 }

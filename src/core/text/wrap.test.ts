@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
 import { wrap } from './wrap';
 
-const set = (text: string, most: number) => wrap(fonts, text, 'text-400', 12, most);
+function set(text: string, most: number) {
+  const { lines, width } = wrap(fonts, text, 'text-400', 12, most);
+  for (const line of lines) expect(line.width).toBeCloseTo(fonts.width(line.text, 'text-400', 12), 9);
+  return { lines: lines.map((line) => line.text), width };
+}
 
 describe('wrapping', () => {
   it('breaks at spaces and hyphens, and inside a word only where it must', () => {

@@ -3,43 +3,38 @@ import type { Fonts, Shaped } from './fonts';
 
 /** A text set in lines. */
 export interface Wrapped {
-  readonly lines: readonly string[];
+  readonly lines: readonly { readonly text: string; readonly width: number }[];
   /** Width of the widest line, in points. */
   readonly width: number;
 }
 
-/** Whether a line may end before letter i: after a space or a hyphen or dash that stands between letters. */
-function mayBreakBefore(letters: readonly string[], i: number): boolean {
-  if (letters[i - 1] === ' ') return letters[i] !== ' ';
-  return i > 1 && /[-‐–—/]/.test(letters[i - 1]!) && letters[i] !== ' ' && letters[i - 2] !== ' ';
-}
-const joinsToPrevious = (letter: string) => /\p{M}|\u200d|\ufe0f/u.test(letter);
-
 /** Greedy lines of letters [from, to), each at most `most` em wide; a piece too wide for a line is broken inside. */
-function greedy(shaped: Shaped, letters: readonly string[], most: number): [number, number][] {
-  const width = (from: number, to: number) => shaped.upTo[to]! - shaped.upTo[from]! - shaped.kernBefore[from]!;
+function greedy({ text, offsets, upTo, kernBefore, breaks }: Shaped, most: number): [number, number][] {
+  const width = (from: number, to: number) => upTo[to]! - upTo[from]! - kernBefore[from]!;
+  const isSpace = (i: number) => text.charCodeAt(offsets[i]!) === 32;
   const lines: [number, number][] = [];
-  const end = letters.length;
+  const end = breaks.length;
   let start = 0;
   while (start < end) {
     let fits = start;
     let broken = start + 1;
-    let at = start + 1;
-    for (; at <= end; at++) {
-      const ink = letters[at - 1] === ' ' ? at - 1 : at;
+    for (let at = start + 1; at <= end; at++) {
+      // A space at the end of a line takes no room.
+      const ink = isSpace(at - 1) ? at - 1 : at;
       if (ink > start && width(start, ink) > most + 1e-9) break;
-      if (at === end || !joinsToPrevious(letters[at]!)) broken = at;
-      if (at === end || mayBreakBefore(letters, at)) fits = at;
+      if (at === end || breaks[at] !== 'must not') broken = at;
+      if (at === end || breaks[at] === 'may') fits = at;
     }
     // Nothing to break at fits: break inside the word, after at least one letter.
-    const stop = fits > start ? fits : Math.max(broken, start + 1);
+    const stop = fits > start ? fits : broken;
     lines.push([start, stop]);
     start = stop;
   }
   return lines;
 }
 
-const SEARCH_STEPS = 18;
+/** Halvings: the width is found to less than a tenth of a point. */
+const SEARCH_STEPS = 12;
 
 /**
  * Breaks a text into as few lines as fit a width, then evens their lengths: the narrowest width that needs no more
@@ -48,24 +43,24 @@ const SEARCH_STEPS = 18;
  * @param size text size in points
  */
 export function wrap(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
-  const lines: string[] = [];
+  const lines: { text: string; width: number }[] = [];
   let widest = 0;
   for (const paragraph of text.split('\n')) {
     const shaped = fonts.shape(paragraph.replace(/\s+/g, ' ').trim(), face);
-    const letters = [...shaped.text];
-    if (letters.length === 0) {
-      lines.push('');
+    if (shaped.text === '') {
+      lines.push({ text: '', width: 0 });
       continue;
     }
     let limit = most / size;
-    let spans = greedy(shaped, letters, limit);
+    const end = shaped.breaks.length;
+    let spans: [number, number][] = shaped.upTo[end]! <= limit ? [[0, end]] : greedy(shaped, limit);
     if (spans.length > 1) {
       let low = shaped.upTo.at(-1)! / spans.length / 2;
       for (let step = 0; step < SEARCH_STEPS; step++) {
         const middle = (low + limit) / 2;
-        const tried = greedy(shaped, letters, middle);
+        const tried = greedy(shaped, middle);
         // Evening out must not cut a word that fits whole.
-        if (tried.length > spans.length || cutsMore(tried, spans, letters)) low = middle;
+        if (tried.length > spans.length || cuts(shaped, tried) > cuts(shaped, spans)) low = middle;
         else {
           spans = tried;
           limit = middle;
@@ -73,20 +68,16 @@ export function wrap(fonts: Fonts, text: string, face: FaceId, size: number, mos
       }
     }
     for (const [from, to] of spans) {
-      const line = shaped.text.slice(shaped.offsets[from], shaped.offsets[to]).trim();
-      lines.push(line);
-      widest = Math.max(widest, fonts.width(line, face, size));
+      // The space at which a line was broken is not part of it.
+      const stop = to < end && shaped.text[shaped.offsets[to - 1]!] === ' ' ? to - 1 : to;
+      const width = (shaped.upTo[stop]! - shaped.upTo[from]! - shaped.kernBefore[from]!) * size;
+      lines.push({ text: shaped.text.slice(shaped.offsets[from], shaped.offsets[stop]), width });
+      widest = Math.max(widest, width);
     }
   }
   return { lines, width: widest };
 }
 
-function cutsMore(
-  tried: readonly [number, number][],
-  known: readonly [number, number][],
-  letters: readonly string[],
-): boolean {
-  const cuts = (spans: readonly [number, number][]) =>
-    spans.filter(([, to]) => to < letters.length && !mayBreakBefore(letters, to)).length;
-  return cuts(tried) > cuts(known);
-}
+/** How many of the lines end inside a word. */
+const cuts = ({ breaks }: Shaped, spans: readonly [number, number][]) =>
+  spans.filter(([, to]) => to < breaks.length && breaks[to] !== 'may').length;
