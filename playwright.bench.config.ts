@@ -1,3 +1,4 @@
 import config from './playwright.config';
 
-export default { ...config, testDir: 'bench', reporter: [['list']] };
+// Without traces: taking them costs more than what is measured.
+export default { ...config, testDir: 'bench', reporter: [['list']], use: { ...config.use, trace: 'off' } };

@@ -11,6 +11,12 @@ import { loadFonts } from './fonts';
 
 const fonts = loadFonts(faces);
 
+/** What the screen needs of a composition; the rest is not worth carrying from the worker to the page. */
+export type Shown = Omit<Composition, 'items' | 'links'>;
+function shown({ items: _items, links: _links, ...rest }: Composition): Shown {
+  return rest;
+}
+
 /** What was understood of a text, with a picture of it. */
 export interface Understood {
   readonly form: string;
@@ -18,14 +24,14 @@ export interface Understood {
   readonly levels: number;
   readonly columns: readonly { readonly heading: string; readonly field: string }[];
   readonly problems: readonly Problem[];
-  readonly composition: Composition;
+  readonly composition: Shown;
 }
 export type Understanding =
   | { readonly ok: true; readonly understood: Understood }
   | { readonly ok: false; readonly message: string };
 
 const api = {
-  compose: async (chart: Chart): Promise<Composition> => compose(chart, await fonts),
+  compose: async (chart: Chart): Promise<Shown> => shown(compose(chart, await fonts)),
 
   async understand(kindId: string, text: string, form: string | undefined, house: string): Promise<Understanding> {
     const kind = kindOf(kindId);
@@ -44,7 +50,7 @@ const api = {
         levels: composition.tiers.length,
         columns: list.columns ?? [],
         problems: [...list.problems, ...composition.problems],
-        composition,
+        composition: shown(composition),
       },
     };
   },

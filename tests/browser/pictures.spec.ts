@@ -5,6 +5,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pixelmatch from 'pixelmatch';
 import { PNG } from 'pngjs';
 import { faces } from '../../src/core/faces';
+import type { Scene } from '../../src/core/scene';
 import { newChart, open } from './support';
 
 const LIST = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
@@ -56,30 +57,11 @@ test('the worker and the server compose the same, byte for byte', async ({ page,
       worker.addEventListener('message', ({ data }) => data.id === 'test' && resolve(data)),
     );
     worker.postMessage({ id: 'test', type: 'APPLY', path: ['compose'], argumentList: [{ type: 'RAW', value: chart }] });
-    // biome-ignore lint/suspicious/noExplicitAny: a composition, as plain data
-    const { items, links, page, figures, problems } = (await reply).value as any;
-    return JSON.stringify({
-      boxes: items.map((item: { box: unknown }) => item.box),
-      lines: items.map((item: { set: { lines: { text: string }[] } }) => item.set.lines.map(({ text }) => text)),
-      links,
-      page,
-      figures,
-      messages: problems.map((problem: { message: string }) => problem.message),
-    });
+    return ((await reply).value as { scene: Scene }).scene;
   }, chart);
-  const answer = await (
-    await request.get(`/api/charts/${id}/picture`, { headers: { accept: 'application/json' } })
-  ).json();
-  expect(composed).toBe(
-    JSON.stringify({
-      boxes: answer.items.map((item: { box: unknown }) => item.box),
-      lines: answer.items.map((item: { text: { lines: string[] } }) => item.text.lines),
-      links: answer.links,
-      page: answer.page,
-      figures: answer.figures,
-      messages: answer.problems.map((problem: { message: string }) => problem.message),
-    }),
-  );
+  const { sceneSvg } = await import('../../src/core/scene/svg.js');
+  const server = await (await request.get(`/api/charts/${id}/picture?as=svg`)).text();
+  expect(sceneSvg(composed)).toBe(server.replace(/@font-face\{.*\}(?=text\{)/, ''));
 });
 
 test('the PNG of the server is the picture on the screen', async ({ page, request }) => {

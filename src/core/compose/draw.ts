@@ -39,13 +39,15 @@ export function drawItem(item: PlacedItem, scale: number, fonts: Fonts): SceneIt
   const { box, look, set } = item;
   const dash = dashOf(look.edgeDash, look.edgeWidth * scale);
   const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth * scale, ...(dash && { dash }) } : {};
-  const [outer, ...inner] = outlines(look.shape, box, scale);
+  // In the box's own coordinates: an item that only moves is drawn just as before.
+  const own = { x: 0, y: 0, width: box.width, height: box.height };
+  const [outer, ...inner] = outlines(look.shape, own, scale);
   const marks: Mark[] = [{ type: 'path', d: outer!, fill: look.fill, ...edge }];
   for (const d of inner) marks.push({ type: 'path', d, ...edge });
-  let top = box.y + (box.height - set.height * scale) / 2;
+  let top = (box.height - set.height * scale) / 2;
   for (const line of set.lines) {
     const size = line.size * scale;
-    const x = box.x + (box.width - line.width * scale) / 2;
+    const x = (box.width - line.width * scale) / 2;
     marks.push(...textMarks(fonts, line.text, line.face, size, x, baseline(fonts, line.face, size, top), look.ink));
     top += size * LINE_HEIGHT;
   }

@@ -39,6 +39,7 @@ export interface SceneItem {
   readonly tier: number;
   readonly parent: string | null;
   readonly box: Box;
+  /** Relative to the corner of the box. */
   readonly marks: readonly Mark[];
 }
 
@@ -70,9 +71,16 @@ export interface Scene {
   readonly bands: readonly SceneBand[];
 }
 
+export interface PlacedMark {
+  readonly mark: Mark;
+  /** Where the mark's origin lies on the page. */
+  readonly x: number;
+  readonly y: number;
+}
+
 /** All marks in the order in which they are drawn. */
-export function* marksOf(scene: Scene): Generator<Mark> {
-  for (const link of scene.links) yield* link.marks;
-  for (const item of scene.items) yield* item.marks;
-  yield* scene.page;
+export function* marksOf(scene: Scene): Generator<PlacedMark> {
+  for (const link of scene.links) for (const mark of link.marks) yield { mark, x: 0, y: 0 };
+  for (const { marks, box } of scene.items) for (const mark of marks) yield { mark, x: box.x, y: box.y };
+  for (const mark of scene.page) yield { mark, x: 0, y: 0 };
 }

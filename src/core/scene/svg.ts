@@ -20,7 +20,7 @@ function markSvg(mark: Mark): string {
 }
 
 const itemSvg = (item: SceneItem) =>
-  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}"><title>${escapeXml(item.label)}</title>${item.marks.map(markSvg).join('')}</g>`;
+  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" transform="translate(${short(item.box.x)} ${short(item.box.y)})"><title>${escapeXml(item.label)}</title>${item.marks.map(markSvg).join('')}</g>`;
 
 /**
  * @param fontCss `@font-face` rules to embed; without them the reader's machine must have the fonts
@@ -42,7 +42,7 @@ export function sceneSvg(scene: Scene, fontCss = ''): string {
 /** Every letter a scene needs of each face, for embedding only those. */
 export function lettersOf(scene: Scene): Map<keyof typeof faces, string> {
   const letters = new Map<keyof typeof faces, Set<string>>();
-  for (const mark of marksOf(scene)) {
+  for (const { mark } of marksOf(scene)) {
     if (mark.type !== 'text') continue;
     const set = letters.get(mark.face) ?? new Set();
     for (const letter of mark.text) set.add(letter);

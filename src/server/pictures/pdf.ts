@@ -28,14 +28,15 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
   });
   doc.rect(0, 0, scene.width, scene.height).fill(scene.background);
   const registered = new Set<string>();
-  for (const mark of marksOf(scene)) {
+  for (const { mark, x, y } of marksOf(scene)) {
     if (mark.type === 'text') {
       if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes[mark.face]);
       registered.add(mark.face);
       doc.font(mark.face).fontSize(mark.size).fillColor(mark.fill);
-      doc.text(mark.text, mark.x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
+      doc.text(mark.text, x + mark.x, y + mark.y, { lineBreak: false, baseline: 'alphabetic' });
       continue;
     }
+    doc.save().translate(x, y);
     doc.path(mark.d);
     doc.lineWidth(mark.width ?? 1);
     if (mark.dash) doc.dash(mark.dash[0]!, { space: mark.dash[1]! });
@@ -43,6 +44,7 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
     if (mark.fill && mark.stroke) doc.fillAndStroke(mark.fill, mark.stroke);
     else if (mark.fill) doc.fill(mark.fill);
     else if (mark.stroke) doc.stroke(mark.stroke);
+    doc.restore();
   }
   doc.end();
   return done;

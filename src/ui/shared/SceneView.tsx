@@ -23,20 +23,68 @@ function MarkView({ mark }: { mark: Mark }) {
   );
 }
 
-// biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity but their place in the list
-const Marks = ({ marks }: { marks: readonly Mark[] }) => marks.map((mark, i) => <MarkView key={i} mark={mark} />);
+const sameMark = (a: Mark, b: Mark | undefined) => {
+  if (a.type !== b?.type) return false;
+  if (a.type === 'text' && b.type === 'text')
+    return (
+      a.text === b.text && a.x === b.x && a.y === b.y && a.size === b.size && a.face === b.face && a.fill === b.fill
+    );
+  return JSON.stringify(a) === JSON.stringify(b);
+};
 
-/** What makes an item of the picture a thing to walk to; absent in small pictures. */
-export type ItemProps = (item: SceneItem) => React.SVGProps<SVGGElement>;
+const sameMarks = (a: readonly Mark[], b: readonly Mark[]) =>
+  a.length === b.length && a.every((mark, i) => sameMark(mark, b[i]));
 
-/** @param under drawn on the paper, below lines and items */
+/** Drawn anew only where a mark differs: most items only move when a list changes. */
+const Marks = memo(
+  // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity but their place in the list
+  ({ marks }: { marks: readonly Mark[] }) => marks.map((mark, i) => <MarkView key={i} mark={mark} />),
+  (before, now) => sameMarks(before.marks, now.marks),
+);
+
+/** Place of an item among those with the same parent, as a screen reader says it. */
+export interface Place {
+  readonly at: number;
+  readonly of: number;
+}
+
+const ItemView = memo(
+  function ItemView({ item, place }: { item: SceneItem; place: Place | undefined }) {
+    const tree = place && {
+      role: 'treeitem',
+      'aria-level': item.tier,
+      'aria-posinset': place.at,
+      'aria-setsize': place.of,
+      'aria-label': item.label,
+      tabIndex: -1,
+    };
+    return (
+      <g data-item={item.id} transform={`translate(${item.box.x} ${item.box.y})`} {...tree}>
+        <Marks marks={item.marks} />
+      </g>
+    );
+  },
+  ({ item: a, place: p }, { item: b, place: q }) =>
+    a.box.x === b.box.x &&
+    a.box.y === b.box.y &&
+    a.tier === b.tier &&
+    a.label === b.label &&
+    p?.at === q?.at &&
+    p?.of === q?.of &&
+    sameMarks(a.marks, b.marks),
+);
+
+/**
+ * @param places makes the picture a tree to walk in; absent in small pictures
+ * @param under drawn on the paper, below lines and items
+ */
 export const SceneView = memo(function SceneView({
   scene,
-  itemProps,
+  places,
   under,
 }: {
   scene: Scene;
-  itemProps?: ItemProps;
+  places?: ReadonlyMap<string, Place>;
   under?: React.ReactNode;
 }) {
   return (
@@ -48,11 +96,9 @@ export const SceneView = memo(function SceneView({
           <Marks key={link.key} marks={link.marks} />
         ))}
       </g>
-      <g role={itemProps ? 'tree' : undefined} aria-label={itemProps ? scene.title : undefined}>
+      <g role={places && 'tree'} aria-label={places && scene.title}>
         {scene.items.map((item) => (
-          <g key={item.id} data-item={item.id} {...itemProps?.(item)}>
-            <Marks marks={item.marks} />
-          </g>
+          <ItemView key={item.id} item={item} place={places?.get(item.id)} />
         ))}
       </g>
       <g aria-hidden>

@@ -1,7 +1,7 @@
 /** The sheet: the page with its picture, the tier rail along it, the status line under it. */
-import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Scene, SceneItem } from '../../../core/scene';
-import { type ItemProps, SceneView } from '../../shared/SceneView';
+import { type Place, SceneView } from '../../shared/SceneView';
 import { remove } from '../stages/lines';
 import { light, select, useEditor } from '../state/store';
 import { words } from '../words';
@@ -34,23 +34,7 @@ export function Sheet() {
   }, [selected]);
 
   const lit = useMemo(() => scene && <Tiers scene={scene} />, [scene]);
-  const levels = useMemo(() => placesOf(scene), [scene]);
-  const pressItem = useRef(press);
-  pressItem.current = press;
-  const itemProps: ItemProps = useCallback(
-    (item) => ({
-      role: 'treeitem',
-      'aria-level': item.tier,
-      ...levels.get(item.id),
-      'aria-label': item.label,
-      tabIndex: -1,
-      onPointerDown: (event) => pressItem.current(event, item.id),
-      onDoubleClick: () => setEditing(item.id),
-      onMouseEnter: () => light(item.tier),
-      onMouseLeave: () => light(null),
-    }),
-    [levels],
-  );
+  const places = useMemo(() => placesOf(scene), [scene]);
 
   const key = (event: KeyboardEvent) => {
     if (!scene || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -83,8 +67,16 @@ export function Sheet() {
             aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
             onKeyDown={key}
             onPointerDown={(event) => {
-              if (!(event.target as Element).closest('[data-item]')) select(null);
+              const id = itemAt(event.target);
+              if (id) press(event, id);
+              else select(null);
             }}
+            onDoubleClick={(event) => setEditing(itemAt(event.target) ?? null)}
+            onPointerOver={(event) => {
+              const id = itemAt(event.target);
+              light(scene?.items.find((item) => item.id === id)?.tier ?? null);
+            }}
+            onPointerLeave={() => light(null)}
           >
             {scene && (
               <g ref={drawing} transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
@@ -98,7 +90,7 @@ export function Sheet() {
                   strokeWidth={1.5 / view.k}
                   data-aid
                 />
-                <SceneView scene={scene} itemProps={itemProps} under={lit} />
+                <SceneView scene={scene} places={places} under={lit} />
                 <Margins scene={scene} scale={view.k} />
                 {chosen && <Ring item={chosen} scale={view.k} />}
                 {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
@@ -124,14 +116,16 @@ export function Sheet() {
   );
 }
 
-/** Place of each item among those with the same parent, for a screen reader. */
-function placesOf(scene: Scene | undefined): Map<string, { 'aria-posinset': number; 'aria-setsize': number }> {
+const itemAt = (target: EventTarget) => (target as Element).closest<SVGGElement>('[data-item]')?.dataset['item'];
+
+function placesOf(scene: Scene | undefined): Map<string, Place> {
   const groups = new Map<string | null, string[]>();
-  for (const { id, parent } of scene?.items ?? []) groups.set(parent, [...(groups.get(parent) ?? []), id]);
+  for (const { id, parent } of scene?.items ?? []) {
+    if (groups.has(parent)) groups.get(parent)!.push(id);
+    else groups.set(parent, [id]);
+  }
   return new Map(
-    [...groups.values()].flatMap((ids) =>
-      ids.map((id, i) => [id, { 'aria-posinset': i + 1, 'aria-setsize': ids.length }] as const),
-    ),
+    [...groups.values()].flatMap((ids) => ids.map((id, i) => [id, { at: i + 1, of: ids.length }] as const)),
   );
 }
 

@@ -12,7 +12,7 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const composition = useEditor((state) => state.composition);
   const page = useEditor((state) => state.chart.page);
   const kind = useEditor((state) => kindOf(state.chart.kind));
-  const items = composition?.items.length ?? 0;
+  const items = composition?.scene.items.length ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;
   const smallest = composition?.page.smallestText;
   const tone =

@@ -10,8 +10,8 @@ const tones = { error: 'border-l-wrong', warning: 'border-l-caution-fill', note:
 const MOST_SHOWN = 60;
 
 export function CheckStage() {
-  const problems = useEditor((state) => state.composition?.problems ?? []);
-  const figures = useEditor((state) => state.composition?.shownFigures ?? []);
+  const problems = useEditor((state) => state.composition?.problems) ?? [];
+  const figures = useEditor((state) => state.composition?.shownFigures) ?? [];
   return (
     <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.check}</h2>

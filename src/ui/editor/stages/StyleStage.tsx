@@ -9,7 +9,7 @@ import { LookForm } from './LookForm';
 
 export function StyleStage() {
   const chart = useEditor((state) => state.chart);
-  const tiers = useEditor((state) => state.composition?.tiers ?? []);
+  const tiers = useEditor((state) => state.composition?.tiers) ?? [];
   const open = useEditor((state) => state.openTier);
   const selected = useEditor((state) => state.selected);
   const item = selected === null ? undefined : chart.items[selected];
@@ -122,7 +122,7 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
 /** A look for the selected item alone. */
 function Exception({ item }: { item: Item }) {
   const chart = useEditor((state) => state.chart);
-  const tier = useEditor((state) => state.composition?.items.find(({ id }) => id === item.id)?.tier ?? 1);
+  const tier = useEditor((state) => state.composition?.scene.items.find(({ id }) => id === item.id)?.tier ?? 1);
   const look = itemLook(tierLook(chart, houseOf(chart.house), tier), undefined, item);
   const set = (patch: LookPatch) => ({ type: 'set-item' as const, id: item.id, style: { ...item.style, ...patch } });
   return (

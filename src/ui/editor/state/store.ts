@@ -1,7 +1,7 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
 import { create } from 'zustand';
 import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
-import type { Composition } from '../../../core/compose';
+import type { Shown } from '../../../workers/compose.worker';
 import type { SaveState, Sync, SyncView } from './sync';
 
 export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver'] as const;
@@ -22,7 +22,7 @@ export interface EditorState {
   readonly save: SaveState;
   readonly unsent: number;
   readonly savedAt: Date | null;
-  readonly composition: Composition | null;
+  readonly composition: Shown | null;
   /** Tried on hover or focus, shown on the sheet only. */
   readonly preview: Change | null;
   readonly stage: Stage;
@@ -115,7 +115,7 @@ export const tryOut = (what: Change | null) => set({ preview: what });
 export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>
   set({ selected: item, focusWish: { item, field, caret } });
 export const focusDone = () => set({ focusWish: null });
-export const showComposition = (composition: Composition) => set({ composition });
+export const showComposition = (composition: Shown) => set({ composition });
 
 /** The chart as the sheet shows it: with what is tried out on top. */
 export function shownChart({ chart, preview }: Pick<EditorState, 'chart' | 'preview'>): Chart {
