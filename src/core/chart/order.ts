@@ -3,7 +3,6 @@
  * insertion touches no other item. Two people who insert at one place at once may get the same key; ids then decide.
  */
 import { generateNKeysBetween } from 'fractional-indexing';
-import type { Item } from './model';
 
 /** Whether a text is a key that new keys can be made beside. */
 export function isOrderKey(text: string): boolean {
@@ -22,7 +21,7 @@ export const firstOrders = (count: number): string[] => generateNKeysBetween(nul
  * `count` keys directly after `siblings[at]` (`at` -1: before the first). Where neighbours share a key, the new ones
  * stand after all who share it.
  */
-export function ordersAfter(siblings: readonly Pick<Item, 'order'>[], at: number, count: number): string[] {
+export function ordersAfter(siblings: readonly { readonly order: string }[], at: number, count: number): string[] {
   const lower = siblings[at]?.order ?? null;
   let next = at + 1;
   while (lower !== null && next < siblings.length && siblings[next]!.order <= lower) next++;

@@ -24,10 +24,12 @@ export function pictureProblems(
       code: 'text-too-small',
       severity: 'warning',
       message: `The smallest text prints at ${smallest.toFixed(1)} pt; below ${LEAST_PRINT} pt it can't be read. Try a larger page, or the other direction.`,
-      repairs:
-        chart.page.size === 'picture' || chart.page.size === 'A3'
+      repairs: [
+        ...(['A3', 'A2'].includes(chart.page.size)
           ? []
-          : [{ label: 'Print on A3', change: { type: 'set-page', page: { size: 'A3' } } }],
+          : [{ label: 'Print on A3', change: { type: 'set-page', page: { size: 'A3' } } } as const]),
+        { label: 'Make the page as large as the picture', change: { type: 'set-page', page: { size: 'picture' } } },
+      ],
     });
   for (const band of bands) {
     const { fill, ink } = looks[band.tier - 1]!;

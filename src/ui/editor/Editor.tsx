@@ -1,9 +1,10 @@
 /** The editor: top line, stages, stage panel, tier rail and sheet, status line. */
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { composeWorker, newestOnly } from '../shared/composer';
 import { useKeys } from './keys';
 import { Message } from './Message';
+import { PANEL, PanelEdge } from './PanelEdge';
 import { StageTabs } from './StageTabs';
 import { Sheet } from './sheet/Sheet';
 import { ArrangeStage } from './stages/ArrangeStage';
@@ -59,18 +60,25 @@ export function Editor(loaded: Props) {
   useEffect(() => {
     document.title = `${title} - Dendrotax`;
   }, [title]);
+  const [width, setWidth] = useState(PANEL.initial);
   const Panel = panels[stage];
   return (
-    <div className="grid h-screen grid-cols-[76px_344px_1fr] grid-rows-[48px_1fr] overflow-hidden">
+    <div
+      className="grid h-screen grid-rows-[48px_1fr] overflow-hidden"
+      style={{ gridTemplateColumns: `76px ${width}px 1px 1fr` }}
+    >
       <TopLine />
       <StageTabs />
       <section
         id="panel"
         aria-label={words.stages[stage]}
-        className="flex min-h-0 flex-col overflow-hidden border-r border-rule bg-sheet"
+        hidden={width === PANEL.folded}
+        className="min-h-0 min-w-0 flex-col overflow-hidden bg-sheet not-hidden:flex"
       >
         <Panel />
       </section>
+      {width === PANEL.folded && <span />}
+      <PanelEdge width={width} onWidth={setWidth} />
       <Sheet />
       <Message />
     </div>

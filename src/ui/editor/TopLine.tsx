@@ -11,7 +11,7 @@ export function TopLine() {
   const canRedo = useEditor((state) => state.canRedo);
   const kind = useEditor((state) => kindOf(state.chart.kind)?.words.name);
   return (
-    <header className="col-span-3 flex items-center gap-3 border-b border-rule bg-sheet px-4">
+    <header className="col-span-4 flex items-center gap-3 border-b border-rule bg-sheet px-4">
       <Brand />
       <Title />
       <span className="rounded border border-rule px-2 py-px text-xs whitespace-nowrap text-quiet">{kind}</span>

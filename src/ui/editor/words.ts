@@ -7,6 +7,8 @@ export const words = {
     string
   >,
   stagesLabel: 'Stages',
+  panelEdge: 'Width of the panel',
+  panelEdgeHelp: 'Drag to widen, double-click to fold',
   title: 'Title of the chart',
   undo: 'Undo',
   redo: 'Redo',

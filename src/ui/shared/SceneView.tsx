@@ -51,6 +51,7 @@ export interface Place {
 const ItemView = memo(
   function ItemView({ item, place }: { item: SceneItem; place: Place | undefined }) {
     const tree = place && {
+      id: `item-${item.id}`,
       role: 'treeitem',
       'aria-level': item.tier,
       'aria-posinset': place.at,
@@ -96,7 +97,7 @@ export const SceneView = memo(function SceneView({
           <Marks key={link.key} marks={link.marks} />
         ))}
       </g>
-      <g role={places && 'tree'} aria-label={places && scene.title}>
+      <g>
         {scene.items.map((item) => (
           <ItemView key={item.id} item={item} place={places?.get(item.id)} />
         ))}

@@ -60,9 +60,9 @@ export function Sheet() {
           <svg
             ref={svg}
             className="scene absolute inset-0 h-full w-full touch-none"
-            // biome-ignore lint/a11y/noNoninteractiveTabindex: the keyboard walks the picture from here
             tabIndex={0}
-            role="group"
+            // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the picture is a tree to walk in
+            role="tree"
             aria-label={scene ? `${scene.title}. ${scene.description}` : words.composing}
             aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
             onKeyDown={key}
@@ -170,12 +170,10 @@ function Tiers({ scene }: { scene: Scene }) {
   );
 }
 
-function Ring({ item: { id, box, label }, scale }: { item: SceneItem; scale: number }) {
+function Ring({ item: { box }, scale }: { item: SceneItem; scale: number }) {
   const gap = 4 / scale;
   return (
     <rect
-      id={`item-${id}`}
-      aria-label={label}
       x={box.x - gap}
       y={box.y - gap}
       width={box.width + 2 * gap}
@@ -231,7 +229,17 @@ function DropMark({ dragging: { id, x, y, drop }, scene, scale }: { dragging: Dr
         strokeDasharray={`${4 / scale} ${3 / scale}`}
         strokeWidth={1 / scale}
       />
-      <text x={x} y={y + 4 / scale} textAnchor="middle" fontSize={13 / scale} fill="var(--color-ink)">
+      <text
+        x={x}
+        y={y - 14 / scale}
+        textAnchor="middle"
+        fontSize={14 / scale}
+        fontWeight={600}
+        fill="var(--color-ink)"
+        stroke="var(--color-sheet)"
+        strokeWidth={6 / scale}
+        paintOrder="stroke"
+      >
         {label ?? item.label.split(', ')[0]}
       </text>
     </g>

@@ -58,9 +58,12 @@ export function ListStage() {
           <div className="flex flex-col items-start gap-3 p-4 text-quiet">
             <p className="font-semibold text-ink">{words.list.empty}</p>
             <p>{words.list.emptyHelp}</p>
-            <Button tone="strong" onClick={() => addAfter(null)}>
-              {words.list.first}
-            </Button>
+            <div className="flex gap-2">
+              <Button tone="strong" onClick={() => setPasting('')}>
+                {words.list.paste}
+              </Button>
+              <Button onClick={() => addAfter(null)}>{words.list.first}</Button>
+            </div>
           </div>
         ) : (
           <div className="relative" style={{ height: virtual.getTotalSize() }}>

@@ -1,0 +1,51 @@
+/** The edge of the stage panel: dragged or moved with the arrow keys it widens the panel, pressed it folds it. */
+import { type PointerEvent, useRef } from 'react';
+import { words } from './words';
+
+export const PANEL = { initial: 344, least: 280, most: 720, folded: 0 };
+const KEY_STEP = 24;
+
+const within = (width: number) => Math.min(PANEL.most, Math.max(PANEL.least, width));
+
+export function PanelEdge({ width, onWidth }: { width: number; onWidth: (width: number) => void }) {
+  const from = useRef<{ x: number; width: number } | null>(null);
+  const start = (event: PointerEvent<HTMLDivElement>) => {
+    event.preventDefault();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    from.current = { x: event.clientX, width };
+  };
+  const move = (event: PointerEvent<HTMLDivElement>) => {
+    if (!from.current) return;
+    const wanted = from.current.width + event.clientX - from.current.x;
+    // Pushed well below its least width, it folds.
+    onWidth(wanted < PANEL.least / 2 ? PANEL.folded : within(wanted));
+  };
+  const fold = () => onWidth(width === PANEL.folded ? PANEL.initial : PANEL.folded);
+  return (
+    <div
+      role="separator"
+      aria-orientation="vertical"
+      aria-label={words.panelEdge}
+      aria-controls="panel"
+      aria-valuenow={width}
+      aria-valuemin={PANEL.folded}
+      aria-valuemax={PANEL.most}
+      tabIndex={0}
+      title={words.panelEdgeHelp}
+      onPointerDown={start}
+      onPointerMove={move}
+      onPointerUp={() => {
+        from.current = null;
+      }}
+      onDoubleClick={fold}
+      onKeyDown={(event) => {
+        const by = { ArrowLeft: -KEY_STEP, ArrowRight: KEY_STEP }[event.key];
+        if (event.key === 'Enter') fold();
+        else if (by) onWidth(within(Math.max(width, PANEL.least) + by));
+      }}
+      className="group relative z-10 -mx-[3px] w-[7px] cursor-col-resize touch-none"
+    >
+      <span className="absolute inset-y-0 left-[3px] w-px bg-rule group-hover:w-[3px] group-hover:-translate-x-px group-hover:bg-plum" />
+    </div>
+  );
+}
