@@ -3,6 +3,9 @@ import type { Scene, SceneItem } from '../../../core/scene';
 
 const middle = (item: SceneItem) => ({ x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 });
 
+/** Of two about as near, the first in the list is meant. */
+const SAME = 0.5;
+
 /**
  * The item an arrow key leads to: towards the first tier the parent, away from it the nearest child, along it the
  * neighbour on the same tier.
@@ -17,7 +20,7 @@ export function stepTo(scene: Scene, id: string, key: string): string | undefine
   const nearest = (candidates: readonly SceneItem[]) => {
     const distance = (other: SceneItem) => Math.hypot(middle(other).x - here.x, middle(other).y - here.y);
     return candidates.reduce<SceneItem | undefined>(
-      (best, other) => (!best || distance(other) < distance(best) ? other : best),
+      (best, other) => (!best || distance(other) < distance(best) - SAME ? other : best),
       undefined,
     )?.id;
   };

@@ -1,0 +1,92 @@
+import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import { negotiate } from './accept';
+import { meets, readJson, readText } from './body';
+import { answerError, endpoint } from './endpoint';
+import { ApiError } from './problem';
+
+const types = ['application/json', 'image/svg+xml', 'image/png'] as const;
+
+describe('choosing a media type', () => {
+  it.each([
+    [null, 'application/json'],
+    ['*/*', 'application/json'],
+    ['image/png', 'image/png'],
+    ['image/*', 'image/svg+xml'],
+    ['text/html, image/png;q=0.8, */*;q=0.1', 'image/png'],
+    ['image/svg+xml;q=0.5, image/png;q=0.9', 'image/png'],
+    ['image/*;q=0.9, image/svg+xml;q=0', 'image/png'],
+    ['IMAGE/PNG', 'image/png'],
+  ])('%s gives %s', (accept, type) => {
+    expect(negotiate(accept, types)).toBe(type);
+  });
+  it('says what there is where nothing is wanted of it', () => {
+    expect(() => negotiate('video/mp4', types)).toThrow(/application\/json, image\/svg/);
+  });
+});
+
+const post = (body: BodyInit, headers: Record<string, string> = { 'content-type': 'application/json' }) =>
+  new Request('http://t/', { method: 'POST', body, headers });
+const status = async (work: Promise<unknown>) =>
+  (
+    await work.then(
+      () => undefined,
+      (error: ApiError) => error,
+    )
+  )?.status;
+const schema = z.object({ list: z.string() });
+
+describe('bodies', () => {
+  it('are read up to their limit, also where no length is announced', async () => {
+    const stream = new ReadableStream({
+      pull: (controller) => controller.enqueue(new Uint8Array(1_000)),
+    });
+    const endless = new Request('http://t/', { method: 'POST', body: stream, duplex: 'half' } as RequestInit);
+    expect(await status(readText(endless, 10_000))).toBe(413);
+    expect(await readText(post('ä'.repeat(100)), 200)).toHaveLength(100);
+    expect(await status(readText(post('ä'.repeat(101)), 200))).toBe(413);
+  });
+  it('that are wrong are told apart', async () => {
+    expect(await status(readJson(post('{'), schema))).toBe(400);
+    expect(await status(readJson(post('{"list":1}'), schema))).toBe(422);
+    expect(await status(readJson(post('{"list":"a"}', { 'content-type': 'text/csv' }), schema))).toBe(415);
+    expect(await status(readJson(post(`{"list":"a","x":${'['.repeat(80)}${']'.repeat(80)}}`), schema))).toBe(400);
+    expect(
+      (
+        await readJson(
+          post('{"list":"[[[[ \\" {{"}', { 'content-type': 'application/vnd.x+json; charset=utf-8' }),
+          schema,
+        )
+      ).body,
+    ).toEqual({ list: '[[[[ " {{' });
+  });
+  it('name the field that is wrong', () => {
+    try {
+      meets(z.object({ page: z.object({ margin: z.number() }) }), { page: { margin: 'wide' } });
+      expect.unreachable();
+    } catch (error) {
+      expect((error as ApiError).problems[0]).toMatchObject({ field: 'page.margin' });
+    }
+  });
+});
+
+describe('endpoints', () => {
+  const call = async (method: string, handlers: Parameters<typeof endpoint>[0]) =>
+    (await endpoint(handlers)({ request: new Request('http://t/', { method }) } as never)) as Response;
+  it('answer HEAD as GET without a body, and other methods with what they take', async () => {
+    const get = { GET: async () => new Response('words', { headers: { 'x-of': 'get' } }) };
+    const head = await call('HEAD', get);
+    expect([head.status, head.headers.get('x-of'), await head.text()]).toEqual([200, 'get', '']);
+    const wrong = await call('PUT', { ...get, POST: async () => new Response() });
+    expect([wrong.status, wrong.headers.get('allow')]).toEqual([405, 'GET, POST']);
+  });
+  it('keep inner words to themselves, and say when the database is away', async () => {
+    const quiet = answerError(Object.assign(new Error('relation "secret" is missing'), { stack: '' }));
+    expect(quiet.status).toBe(500);
+    expect(await quiet.text()).not.toContain('secret');
+    expect(answerError(Object.assign(new Error('x'), { code: 'ECONNREFUSED' })).status).toBe(503);
+    expect(answerError(new ApiError(404, 'not-found', 'Not there')).headers.get('content-type')).toBe(
+      'application/problem+json',
+    );
+  });
+});

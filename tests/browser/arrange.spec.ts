@@ -1,0 +1,181 @@
+import { expect, test } from '@playwright/test';
+import { item, line, lines, newChart, noErrors, open, saved } from './support';
+
+const FAN = `Top | Lead\n${['Ann', 'Bo', 'Cy', 'Di', 'Ed', 'Flo'].map((name) => `\t${name} | Clerk`).join('\n')}\n`;
+const middle = async (locator: ReturnType<typeof item>) => {
+  const box = (await locator.boundingBox())!;
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+};
+
+test('direction, lowest level and page are chosen, tried out and seen', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request, FAN));
+  await page.keyboard.press('Alt+2');
+  await page.waitForTimeout(300);
+  const x = async (name: string) => Math.round((await middle(item(page, name))).x);
+  expect(await x('Ann')).toBe(await x('Flo'));
+
+  const spread = page.getByRole('group', { name: 'Lowest level' }).getByText('Spread');
+  await spread.hover();
+  await expect.poll(async () => (await x('Flo')) - (await x('Ann'))).toBeGreaterThan(100);
+  await page.mouse.move(900, 600);
+  await expect.poll(async () => (await x('Flo')) - (await x('Ann'))).toBe(0);
+
+  await page.getByText('To the right').click();
+  await expect
+    .poll(async () => (await middle(item(page, 'Ann'))).x - (await middle(item(page, 'Top'))).x)
+    .toBeGreaterThan(60);
+  await expect(page.getByRole('button', { name: 'Tier 2, 6 posts' })).toBeVisible();
+
+  await page.getByLabel('Size').selectOption('A5');
+  await page.getByText('Portrait').click();
+  await expect(page.getByText('Page: A5 portrait')).toBeVisible();
+  await page.getByLabel('Margin').fill('25');
+  await page.getByLabel('Line at the right').fill('Posts in spring');
+  await page.getByLabel('Tier names beside the tiers').check();
+  await expect(page.locator('svg.scene').getByText('Posts in spring')).toBeVisible();
+  await expect(page.locator('svg.scene').getByText('Tier 1')).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText('Page: A5 portrait')).toBeVisible();
+});
+
+test('a single branch is set by itself', async ({ page, request }) => {
+  await open(page, await newChart(request, 'Top\n\tAnn\n\t\tBo\n\t\tCy\n\tDi\n\t\tEd\n\t\tFlo\n'));
+  await page.keyboard.press('Alt+2');
+  await expect(page.getByText('Select an item with others under it')).toBeVisible();
+  await item(page, 'Ann').click();
+  await expect(page.getByText('The branch of Ann')).toBeVisible();
+  await page.getByRole('group', { name: 'Lowest level' }).nth(1).getByText('Stack').click();
+  await page.mouse.move(900, 650);
+  await page.waitForTimeout(400);
+  expect(Math.abs((await middle(item(page, 'Bo'))).x - (await middle(item(page, 'Cy'))).x)).toBeLessThan(1);
+  expect(Math.abs((await middle(item(page, 'Ed'))).x - (await middle(item(page, 'Flo'))).x)).toBeGreaterThan(30);
+});
+
+test('the rail is walked, and a tier renamed, by keyboard', async ({ page, request }) => {
+  await open(page, await newChart(request));
+  await page.locator('[data-tier="1"]').focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.locator('[data-tier="2"]')).toBeFocused();
+  await page.keyboard.press('F2');
+  await page.keyboard.type('Heads of the garden');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Heads of the garden, 2 posts' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Tier 2, 2 posts' })).toBeVisible();
+});
+
+test('an exception stays when the house style changes, is listed, and is cleared', async ({ page, request }) => {
+  await open(page, await newChart(request));
+  await item(page, 'Suda Welk').click();
+  await page.keyboard.press('Alt+3');
+  await page.getByText('Only Suda Welk').click();
+  await page.getByLabel('Colour as a number, #rrggbb').first().fill('#ff8800');
+  const fill = item(page, 'Suda Welk').locator('path').first();
+  await expect(fill).toHaveAttribute('fill', '#ff8800');
+  await page.getByRole('button', { name: 'Photocopier' }).click();
+  await page.mouse.move(900, 650);
+  await expect(fill).toHaveAttribute('fill', '#ff8800');
+  await expect(page.getByText('1 exception kept')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear', exact: true }).click();
+  await expect(fill).toHaveAttribute('fill', '#d6d6d6');
+});
+
+test('an item is found by any of its words', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request));
+  await page.keyboard.press('/');
+  await page.keyboard.type('outdoor');
+  await expect(page.getByRole('option')).toHaveCount(1);
+  await page.keyboard.press('Enter');
+  await expect(line(page, 'Hanne Ostrey')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.keyboard.type('nobody');
+  await expect(page.getByText('Nothing has these words.')).toBeVisible();
+});
+
+test('lines pasted into a line are understood first, then go under it', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request, 'Ann\n\tBo\n'));
+  await line(page, 'Bo').focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Cy | Clerk\n\tDi | Intern\n');
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(page.getByText('2 lines, 2 levels')).toBeVisible();
+  await expect(page.getByText('Under Bo')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect.poll(() => lines(page)).toEqual(['Ann', '  Bo', '    Cy', '      Di']);
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => lines(page)).toEqual(['Ann', '  Bo']);
+});
+
+test('the list is moved about by mouse, and other fields are kept', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request, 'Ann\nBo\nCy\n'));
+  await line(page, 'Bo').click();
+  await page.getByRole('button', { name: 'Move in' }).click();
+  await line(page, 'Cy').click();
+  await page.getByRole('button', { name: 'Up', exact: true }).click();
+  expect(await lines(page)).toEqual(['Cy', 'Ann', '  Bo']);
+  await page.getByText('At the top').click();
+  await page.getByLabel('E-mail').fill('cy@garden.example');
+  await page.getByRole('button', { name: 'Remove line' }).click();
+  await expect(page.getByText('"Cy" was removed.')).toBeVisible();
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await line(page, 'Cy').click();
+  await expect(page.getByText('1 more field')).toBeVisible();
+  await saved(page);
+});
+
+test('an empty chart says what to do and can be filled from the first line on', async ({ page, request }) => {
+  noErrors(page);
+  const made = await request.post('/api/charts', { data: { title: 'Empty', kind: 'org' } });
+  await page.goto(`/chart/${(await made.json()).id}`);
+  await page.getByRole('button', { name: 'Write the first line' }).click();
+  await page.keyboard.type('Ann');
+  await expect(item(page, 'Ann')).toBeVisible();
+  expect(await lines(page)).toEqual(['Ann']);
+});
+
+test('a chart that is not there leads home and says so', async ({ page }) => {
+  await page.goto('/chart/nowhere');
+  await expect(page.getByText('That chart is not there; it may be in the bin.')).toBeVisible();
+});
+
+test('the panel is widened and folded by keyboard, and the sheet uses the room', async ({ page, request }) => {
+  await open(page, await newChart(request));
+  const edge = page.getByRole('separator', { name: 'Width of the panel' });
+  const width = async () => Number(await edge.getAttribute('aria-valuenow'));
+  await edge.focus();
+  const before = await width();
+  await page.keyboard.press('ArrowRight');
+  expect(await width()).toBeGreaterThan(before);
+  await page.keyboard.press('Enter');
+  expect(await width()).toBe(0);
+  await expect(page.getByRole('button', { name: 'Paste a list' })).toBeHidden();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Paste a list' })).toBeVisible();
+});
+
+test('the sheet is zoomed at the pointer, panned, and shown whole again', async ({ page, request }) => {
+  await open(page, await newChart(request));
+  const zoom = page.getByTitle('True size');
+  const whole = await zoom.innerText();
+  await page.waitForTimeout(300);
+  const at = await middle(item(page, 'Maud Ferrow'));
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.wheel(0, -300);
+  await expect(zoom).not.toHaveText(whole);
+  const after = await middle(item(page, 'Maud Ferrow'));
+  expect(Math.hypot(after.x - at.x, after.y - at.y)).toBeLessThan(3);
+  await page.getByRole('button', { name: 'Whole page' }).click();
+  await expect(zoom).toHaveText(whole);
+  await zoom.click();
+  await expect(zoom).toHaveText('100%');
+});
