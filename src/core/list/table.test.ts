@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { apply, type Chart } from '../chart';
@@ -162,6 +163,13 @@ describe('a list written out', () => {
     const { chart } = read('Name,Post,Reports to\nA,Head,\nB,,A\nC,Lead,B\n');
     expect(listAsOutline(chart, kind.columns)).toBe('A | Head\n\tB\n\t\tC | Lead\n');
   });
+});
+
+it('the demo data say the same as a table and as an outline', () => {
+  const [table, outline] = ['csv', 'txt'].map((ending) => read(readFileSync(`demo/saltmarsh-garden.${ending}`, 'utf8')));
+  expect([table!.form, outline!.form]).toEqual(['csv', 'outline']);
+  expect(says(table!.chart)).toEqual(says(outline!.chart));
+  expect(outline!.problems.map((problem) => problem.code)).toEqual(['several-tops']);
 });
 
 describe('a newer list', () => {
