@@ -163,6 +163,17 @@ test('the panel is widened and folded by keyboard, and the sheet uses the room',
   await expect(page.getByRole('button', { name: 'Paste a list' })).toBeVisible();
 });
 
+test('a panel longer than the window is scrolled by the wheel', async ({ page, request }) => {
+  await page.setViewportSize({ width: 1100, height: 500 });
+  await open(page, await newChart(request));
+  await page.locator('[data-tier="1"]').click();
+  const last = page.getByText('Line colour');
+  await expect(last).not.toBeInViewport();
+  await page.mouse.move(200, 300);
+  await page.mouse.wheel(0, 3_000);
+  await expect(last).toBeInViewport();
+});
+
 test('the sheet is zoomed at the pointer, panned, and shown whole again', async ({ page, request }) => {
   await open(page, await newChart(request));
   const zoom = page.getByTitle('True size');

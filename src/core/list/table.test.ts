@@ -166,7 +166,9 @@ describe('a list written out', () => {
 });
 
 it('the demo data say the same as a table and as an outline', () => {
-  const [table, outline] = ['csv', 'txt'].map((ending) => read(readFileSync(`demo/saltmarsh-garden.${ending}`, 'utf8')));
+  const [table, outline] = ['csv', 'txt'].map((ending) =>
+    read(readFileSync(`demo/saltmarsh-garden.${ending}`, 'utf8')),
+  );
   expect([table!.form, outline!.form]).toEqual(['csv', 'outline']);
   expect(says(table!.chart)).toEqual(says(outline!.chart));
   expect(outline!.problems.map((problem) => problem.code)).toEqual(['several-tops']);

@@ -72,8 +72,7 @@ export function Editor(loaded: Props) {
       <section
         id="panel"
         aria-label={words.stages[stage]}
-        hidden={width === PANEL.folded}
-        className="min-h-0 min-w-0 flex-col overflow-hidden bg-sheet not-hidden:flex"
+        className={`min-h-0 min-w-0 flex-col overflow-hidden bg-sheet ${width === PANEL.folded ? 'hidden' : 'flex'}`}
       >
         <Panel />
       </section>
