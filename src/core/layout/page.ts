@@ -32,9 +32,6 @@ export interface Fit {
   readonly y: number;
 }
 
-/** Least scale: below it nothing could be read, and the page's numbers would lose their meaning. */
-const LEAST = 0.01;
-
 /**
  * Places a picture on a page, below a header, as large as fits up to its own size, centred across and with a third of
  * the free height above it.
@@ -46,9 +43,12 @@ export function fitToPage(picture: { width: number; height: number }, header: nu
     const width = picture.width + 2 * margin;
     return { width, height: picture.height + header + 2 * margin, scale: 1, x: margin, y: margin + header };
   }
-  const free = { width: paper.width - 2 * margin, height: paper.height - 2 * margin - header };
-  const wanted = Math.min(1, free.width / Math.max(picture.width, 1), free.height / Math.max(picture.height, 1));
-  const scale = Math.max(LEAST, wanted);
+  // However little the margins and the header leave, there is a point to place the picture on.
+  const free = {
+    width: Math.max(1, paper.width - 2 * margin),
+    height: Math.max(1, paper.height - 2 * margin - header),
+  };
+  const scale = Math.min(1, free.width / Math.max(picture.width, 1), free.height / Math.max(picture.height, 1));
   return {
     ...paper,
     scale,

@@ -12,5 +12,5 @@ export {
   type ReadContext,
   type Repair,
 } from './types';
-export { folded, nearest, tidy } from './words';
+export { folded, nameFinder, tidy } from './words';
 export { listAsCsv, listAsOutline } from './write';

@@ -14,7 +14,7 @@ export interface OutlineLine {
   readonly tooDeep: boolean;
 }
 
-const BULLET = /^([-*+•◦▪▫■□●○‣⁃–·➢➤])(\1*)(\s+|$)/u;
+const BULLET = /^([-*+#•◦▪▫■□●○‣⁃–·➢➤])(\1*)(\s+|$)/u;
 const NUMBER = /^(\d+(?:\.\d+)*)[.)]?\s+/;
 const DOTTED = /^\d+(?:\.\d+)+[.)]?\s+/;
 const ENUMERATED = /^\d+[.)]\s+/;

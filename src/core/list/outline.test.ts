@@ -34,6 +34,7 @@ describe('outlines', () => {
     ['hyphen bullets', '- A\n  - B\n    - C\n  - D\n- E'],
     ['bullets that differ by level', '• A\n◦ B\n▪ C\n◦ D\n• E'],
     ['bullets that are repeated', '* A\n** B\n*** C\n** D\n* E'],
+    ['headings', '# A\n## B\n### C\n## D\n# E'],
     ['dotted numbers', '1 A\n1.1 B\n1.1.1 C\n1.2 D\n2 E'],
     ['dotted numbers with stops, indented too', '1. A\n  1.1. B\n    1.1.1. C\n  1.2. D\n2. E'],
     ['plain numbers before indented lines', '1. A\n\t1. B\n\t\t1. C\n\t2. D\n2. E'],

@@ -48,7 +48,7 @@ export interface Place {
   readonly of: number;
 }
 
-const ItemView = memo(
+export const ItemView = memo(
   function ItemView({ item, place }: { item: SceneItem; place: Place | undefined }) {
     const tree = place && {
       id: `item-${item.id}`,
@@ -108,19 +108,3 @@ export const SceneView = memo(function SceneView({
     </>
   );
 });
-
-/** A still picture that fills its box. */
-export function SmallPicture({ scene, label }: { scene: Scene; label: string }) {
-  return (
-    <svg
-      role="img"
-      aria-label={label}
-      className="scene h-full w-full"
-      viewBox={`0 0 ${scene.width} ${scene.height}`}
-      preserveAspectRatio="xMidYMid meet"
-    >
-      <title>{label}</title>
-      <SceneView scene={scene} />
-    </svg>
-  );
-}

@@ -4,7 +4,7 @@ import { kindOf } from '../../core/kinds';
 import type { Understanding, Understood } from '../../workers/compose.worker';
 import { composeWorker, newestOnly } from './composer';
 import { Button, Select } from './controls';
-import { SmallPicture } from './SceneView';
+import { SmallPicture } from './SmallPicture';
 
 const words = {
   text: 'The list, one line for each',

@@ -1,6 +1,6 @@
 /** What can be wrong with who-reports-to-whom. Every problem names its line and, where there is one, a repair. */
 import { type Change, type Chart, type Item, isWithin, treeOf, walk } from '../../chart';
-import { folded, nearest, type Problem, type Repair, superiorFinder } from '../../list';
+import { folded, nameFinder, type Problem, type Repair, superiorFinder } from '../../list';
 
 /** A post with nobody in it: no name, or the word itself as the name. */
 export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
@@ -40,19 +40,23 @@ const leaveAtTop = (item: Item): Repair => ({
   change: { type: 'edit-fields', id: item.id, fields: { superior: null } },
 });
 
+const MOST_LOOKED_UP = 200;
+
 function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem[] {
   const open = items.filter((item) => item.parent === null && (item.fields['superior'] ?? '') !== '');
   if (open.length === 0) return [];
   const find = superiorFinder(items);
   const byName = new Map<string, Item>();
   for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
-  return open.map((item): Problem => {
+  const near = nameFinder(byName.keys());
+  return open.map((item, i): Problem => {
     const place = at(item.id);
     const wanted = item.fields['superior']!;
     const found = find(wanted);
     const says = `${lineWord(place)}${called(item)} reports to "${wanted}"`;
     if (!found) {
-      const near = nearest(wanted, byName.keys()).map((name) => byName.get(name)!);
+      // Where hundreds are unknown the list was read wrong; names for each would only take time.
+      const likely = i < MOST_LOOKED_UP ? near(wanted).map((name) => byName.get(name)!) : [];
       return {
         code: 'unknown-superior',
         severity: 'error',
@@ -60,7 +64,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
         field: 'superior',
         message: `${says}, but nobody of that name is in the list. It stands at the top until this is mended.`,
         repairs: [
-          ...near
+          ...likely
             .filter((other) => !isWithin(chart.items, other.id, item.id))
             .map((other) => ({ label: `Put under ${called(other)}`, change: under(item.id, other.id) })),
           leaveAtTop(item),

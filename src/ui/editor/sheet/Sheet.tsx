@@ -1,6 +1,7 @@
 /** The sheet: the page with its picture, the tier rail along it, the status line under it. */
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Scene, SceneItem } from '../../../core/scene';
+import { BIG, BigSceneView, itemsIn } from '../../shared/BigSceneView';
 import { type Place, SceneView } from '../../shared/SceneView';
 import { remove } from '../stages/lines';
 import { light, select, useEditor } from '../state/store';
@@ -18,7 +19,8 @@ export function Sheet() {
   const selected = useEditor((state) => state.selected);
   const svg = useRef<SVGSVGElement>(null);
   const drawing = useRef<SVGGElement>(null);
-  const controls = useView(svg, scene);
+  const scale = useEditor((state) => state.composition?.page.scale ?? 1);
+  const controls = useView(svg, scene, scale);
   const { view } = controls;
   const { dragging, press } = useDrag(scene, view, svg);
   const [editing, setEditing] = useState<string | null>(null);
@@ -35,6 +37,29 @@ export function Sheet() {
 
   const lit = useMemo(() => scene && <Tiers scene={scene} />, [scene]);
   const places = useMemo(() => placesOf(scene), [scene]);
+  const { size } = controls;
+  const inView = useMemo(
+    () =>
+      scene && scene.items.length > BIG
+        ? itemsIn(scene, {
+            x: -view.x / view.k,
+            y: -view.y / view.k,
+            width: size.width / view.k,
+            height: size.height / view.k,
+          })
+        : null,
+    [scene, view, size],
+  );
+  /** The item at a pointer: its element, or in a big chart seen from afar the box drawn there. */
+  const itemAt = (event: { target: EventTarget; clientX: number; clientY: number }): string | undefined => {
+    const element = (event.target as Element).closest<SVGGElement>('[data-item]');
+    if (element || !scene || scene.items.length <= BIG || !svg.current) return element?.dataset['item'];
+    const frame = svg.current.getBoundingClientRect();
+    const x = (event.clientX - frame.left - view.x) / view.k;
+    const y = (event.clientY - frame.top - view.y) / view.k;
+    return scene.items.find(({ box }) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height)
+      ?.id;
+  };
 
   const key = (event: KeyboardEvent) => {
     if (!scene || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -67,13 +92,14 @@ export function Sheet() {
             aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
             onKeyDown={key}
             onPointerDown={(event) => {
-              const id = itemAt(event.target);
-              if (id) press(event, id);
-              else select(null);
+              const id = itemAt(event);
+              if (!id) select(null);
+              else if ((event.target as Element).closest('[data-item]')) press(event, id);
+              else select(id);
             }}
-            onDoubleClick={(event) => setEditing(itemAt(event.target) ?? null)}
+            onDoubleClick={(event) => setEditing(itemAt(event) ?? null)}
             onPointerOver={(event) => {
-              const id = itemAt(event.target);
+              const id = itemAt(event);
               light(scene?.items.find((item) => item.id === id)?.tier ?? null);
             }}
             onPointerLeave={() => light(null)}
@@ -90,7 +116,11 @@ export function Sheet() {
                   strokeWidth={1.5 / view.k}
                   data-aid
                 />
-                <SceneView scene={scene} places={places} under={lit} />
+                {scene.items.length > BIG ? (
+                  <BigSceneView scene={scene} items={inView} places={places} />
+                ) : (
+                  <SceneView scene={scene} places={places} under={lit} />
+                )}
                 <Margins scene={scene} scale={view.k} />
                 {chosen && <Ring item={chosen} scale={view.k} />}
                 {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
@@ -116,8 +146,7 @@ export function Sheet() {
   );
 }
 
-const itemAt = (target: EventTarget) => (target as Element).closest<SVGGElement>('[data-item]')?.dataset['item'];
-
+/** Place of each item among those with the same parent, for a screen reader. */
 function placesOf(scene: Scene | undefined): Map<string, Place> {
   const groups = new Map<string | null, string[]>();
   for (const { id, parent } of scene?.items ?? []) {

@@ -45,7 +45,7 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
         </button>
         <button
           type="button"
-          className={`${zoom} w-12 text-center tabular-nums`}
+          className={`${zoom} min-w-12 text-center tabular-nums`}
           title={words.sheet.trueSize}
           onClick={() => controls.zoomTo(TRUE_SIZE)}
         >

@@ -11,7 +11,9 @@ export interface View {
 }
 /** CSS pixels a point at true size. */
 export const TRUE_SIZE = 96 / 72;
-const ZOOM: [number, number] = [0.05, 12];
+const LEAST_ZOOM = 0.05;
+/** Closest look at a picture in its own size; one shrunk to fit its page can be looked at closer. */
+const MOST_ZOOM = 4;
 const MARGIN = 14;
 
 interface Extent {
@@ -31,8 +33,9 @@ export interface ViewControls {
 
 /**
  * @param page size of the page in points; the whole page is shown first and again when its size changes
+ * @param scale how much the picture was shrunk to fit the page
  */
-export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | undefined): ViewControls {
+export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | undefined, scale: number): ViewControls {
   const [view, setView] = useState<View>({ x: 0, y: 0, k: 1 });
   const [size, setSize] = useState<Extent>({ width: 0, height: 0 });
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(null);
@@ -43,7 +46,6 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
     const element = svg.current;
     if (!element) return;
     const zooming = zoom<SVGSVGElement, unknown>()
-      .scaleExtent(ZOOM)
       .filter(
         (event: MouseEvent) =>
           event.type === 'wheel' ||
@@ -61,6 +63,10 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
     observer.observe(element);
     return () => observer.disconnect();
   }, [svg]);
+
+  useEffect(() => {
+    behaviour.current?.scaleExtent([LEAST_ZOOM, MOST_ZOOM / Math.min(1, scale)]);
+  }, [scale]);
 
   const transformTo = useCallback(
     (next: View) => {
