@@ -30,6 +30,8 @@ CREATE TABLE changes (
   account  uuid NOT NULL REFERENCES accounts (id),
   -- The window it came from, so that a window knows its own changes.
   client   text,
+  -- The sender's Idempotency-Key, so that who lost the answer finds the change in the log.
+  key      text,
   at       timestamptz NOT NULL DEFAULT now(),
   PRIMARY KEY (chart, revision)
 );

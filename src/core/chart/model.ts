@@ -62,7 +62,6 @@ export const lookPatchSchema = lookSchema.partial();
 export type LookPatch = z.infer<typeof lookPatchSchema>;
 
 export const tierSchema = z.object({ name: textSchema(80).optional(), look: lookPatchSchema.optional() });
-export type TierSettings = z.infer<typeof tierSchema>;
 
 export const fieldNameSchema = z.string().min(1).max(80).refine(isOwnKey, 'this field name is reserved');
 export const fieldsSchema = z.record(fieldNameSchema, textSchema(FIELD_LIMIT));
@@ -99,7 +98,6 @@ export const setSchema = z.object({ id: idSchema, name: textSchema(FIELD_LIMIT),
 export type ItemSet = z.infer<typeof setSchema>;
 
 export const noteSchema = z.object({ id: idSchema, text: textSchema(FIELD_LIMIT), x: z.number(), y: z.number() });
-export type Note = z.infer<typeof noteSchema>;
 
 export const PAGE_SIZES = ['A2', 'A3', 'A4', 'A5', 'Letter', 'Legal', 'Tabloid'] as const;
 export const pageSchema = z.object({

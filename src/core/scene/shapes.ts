@@ -1,5 +1,5 @@
 /** Outlines of boxes and lines as SVG path data. */
-import type { DASHES, Look, SHAPES } from '../chart';
+import type { DASHES, SHAPES } from '../chart';
 import type { Point } from '../layout';
 import type { Box } from './scene';
 
@@ -89,5 +89,3 @@ export function pathThrough(points: readonly Point[], curved: boolean): string {
   const [first, ...rest] = points.map(([x, y]) => at(x, y));
   return curved ? `M${first}C${rest.join(' ')}` : `M${first}L${rest.join('L')}`;
 }
-
-export type LineLook = Pick<Look, 'lineColour' | 'lineWidth' | 'lineDash'>;

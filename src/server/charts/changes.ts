@@ -9,6 +9,17 @@ export interface LoggedChange {
   readonly change: Change;
   readonly origin: Origin;
   readonly client: string | null;
+  /** The Idempotency-Key it was sent with. */
+  readonly key: string | null;
+}
+
+export interface SentChange {
+  /** The revision the sender last saw. */
+  readonly base: number;
+  readonly change: Change;
+  readonly origin?: Origin | undefined;
+  readonly client?: string | null | undefined;
+  readonly key?: string | null | undefined;
 }
 
 /** Name of the database channel on which new revisions are told. */
@@ -16,16 +27,10 @@ export const CHANNEL = 'chart_changed';
 
 /**
  * Carries out a change on the stored value, in one transaction with its entry in the log.
- * @param base the revision the sender last saw
  * @throws 409 with the changes missed where the chart has moved on; 422 where the change can't be carried out
  */
-export function changeChart(
-  id: string,
-  base: number,
-  change: Change,
-  origin: Origin,
-  client: string | null,
-): Promise<{ revision: number; chart: Chart }> {
+export function changeChart(id: string, sent: SentChange): Promise<{ revision: number; chart: Chart }> {
+  const { base, change, origin = 'do', client = null, key = null } = sent;
   return transaction(async (db) => {
     const owner = await account();
     const found = await db.query<{ value: Chart; revision: number }>(
@@ -43,7 +48,7 @@ export function changeChart(
       );
     if (base < row.revision) {
       const missed = await db.query<LoggedChange>(
-        'SELECT revision, change, origin, client FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision',
+        'SELECT revision, change, origin, client, key FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision',
         [id, base],
       );
       throw new ApiError(
@@ -70,8 +75,8 @@ export function changeChart(
       applied.chart.title,
     ]);
     await db.query(
-      'INSERT INTO changes (chart, revision, change, inverse, origin, account, client) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-      [id, revision, JSON.stringify(change), JSON.stringify(applied.inverse), origin, owner, client],
+      'INSERT INTO changes (chart, revision, change, inverse, origin, account, client, key) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+      [id, revision, JSON.stringify(change), JSON.stringify(applied.inverse), origin, owner, client, key],
     );
     await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
     return { revision, chart: applied.chart };
@@ -83,7 +88,7 @@ const owned = 'EXISTS (SELECT 1 FROM charts c WHERE c.id = l.chart AND c.owner =
 /** Changes after a revision, oldest first. */
 export const changesSince = async (id: string, since: number): Promise<LoggedChange[]> =>
   query<LoggedChange & Record<string, unknown>>(
-    `SELECT revision, change, origin, client FROM changes l WHERE chart = $1 AND ${owned} AND revision > $3 ORDER BY revision`,
+    `SELECT revision, change, origin, client, key FROM changes l WHERE chart = $1 AND ${owned} AND revision > $3 ORDER BY revision`,
     [id, await account(), since],
   );
 

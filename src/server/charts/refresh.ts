@@ -20,6 +20,6 @@ export async function replaceList(
   const nothing = change.type === 'group' && change.changes.length === 0;
   return {
     ...difference,
-    revision: nothing ? revision : (await changeChart(id, revision, change, 'do', null)).revision,
+    revision: nothing ? revision : (await changeChart(id, { base: revision, change })).revision,
   };
 }

@@ -12,7 +12,16 @@ import { CheckStage } from './stages/CheckStage';
 import { DeliverStage } from './stages/DeliverStage';
 import { ListStage } from './stages/ListStage';
 import { StyleStage } from './stages/StyleStage';
-import { connect, type Stage, say, showComposition, shownChart, useEditor } from './state/store';
+import {
+  connect,
+  type EditorState,
+  type Stage,
+  say,
+  showComposition,
+  useEditor,
+  type Wanted,
+  wanted,
+} from './state/store';
 import { startSync } from './state/sync';
 import { TopLine } from './TopLine';
 import { words } from './words';
@@ -36,16 +45,25 @@ export function Editor(loaded: Props) {
   const started = useRef(loaded);
   useEffect(() => {
     const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
-    const request = newestOnly(
-      (chart: Chart) => composeWorker().compose(chart),
-      showComposition,
-      (error) => say(words.composeFailed((error as Error).message)),
-    );
+    const composer = () =>
+      newestOnly(
+        async (input: Wanted) => ({ input, result: await composeWorker().compose(input.chart) }),
+        ({ input, result }) => showComposition(input, result),
+        (error) => say(words.composeFailed((error as Error).message)),
+      );
+    // Each with a queue of its own: what is tried must not push the chart itself out of the line.
+    const composeChart = composer();
+    const composeTried = composer();
+    // The chart itself is composed anew only when it changed, not when something was merely tried.
     let last: Chart | undefined;
-    const follow = () => {
-      const chart = shownChart(useEditor.getState());
-      if (chart !== last) request(chart);
-      last = chart;
+    const follow = (state = useEditor.getState(), before?: EditorState) => {
+      const next = wanted(state);
+      if (next.preview) {
+        if (state.preview !== before?.preview) composeTried(next);
+      } else if (next.chart !== last) {
+        last = next.chart;
+        composeChart(next);
+      }
     };
     follow();
     const unfollow = useEditor.subscribe(follow);

@@ -31,7 +31,6 @@ export const words = {
     level: (n: number) => `level ${n}`,
     fields: (count: number) => (count === 0 ? 'More fields' : `${count} more ${count === 1 ? 'field' : 'fields'}`),
     top: 'At the top',
-    actions: 'Line',
     add: 'Add a line',
     moveIn: 'Move in',
     moveOut: 'Move out',
@@ -42,7 +41,6 @@ export const words = {
     removed: (name: string, count: number) =>
       count > 1 ? `"${name}" and ${count - 1} under it were removed.` : `"${name}" was removed.`,
     lifted: (name: string) => `"${name}" was removed; those under it moved up.`,
-    deep: 'More levels than fit here',
   },
   paste: {
     title: 'Paste a list',
@@ -142,7 +140,6 @@ export const words = {
     dpi: 'Dots an inch',
     dots: (w: number, h: number) => `${w} x ${h} dots`,
     unsaved: 'The server is away: files can be made when it is back. Your work is kept in this browser.',
-    page: 'On the page',
     failed: (why: string) => `The file could not be made: ${why}`,
   },
   sheet: {

@@ -4,7 +4,7 @@ import type { Scene, SceneItem } from '../../../core/scene';
 import { BIG, BigSceneView, itemsIn } from '../../shared/BigSceneView';
 import { type Place, SceneView } from '../../shared/SceneView';
 import { remove } from '../stages/lines';
-import { light, select, useEditor } from '../state/store';
+import { light, select, shown, useEditor } from '../state/store';
 import { words } from '../words';
 import { type Dragging, useDrag } from './drag';
 import { useGlide } from './glide';
@@ -15,11 +15,11 @@ import { WordsEditor } from './WordsEditor';
 import { stepTo } from './walk';
 
 export function Sheet() {
-  const scene = useEditor((state) => state.composition?.scene);
+  const scene = useEditor((state) => shown(state)?.scene);
   const selected = useEditor((state) => state.selected);
   const svg = useRef<SVGSVGElement>(null);
   const drawing = useRef<SVGGElement>(null);
-  const scale = useEditor((state) => state.composition?.page.scale ?? 1);
+  const scale = useEditor((state) => shown(state)?.page.scale ?? 1);
   const controls = useView(svg, scene, scale);
   const { view } = controls;
   const { dragging, press } = useDrag(scene, view, svg);

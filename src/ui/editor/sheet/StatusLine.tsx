@@ -1,5 +1,5 @@
 import { kindOf } from '../../../core/kinds';
-import { useEditor } from '../state/store';
+import { shown, useEditor } from '../state/store';
 import { words } from '../words';
 import { TRUE_SIZE, type ViewControls } from './view';
 
@@ -9,7 +9,7 @@ const LEAST_PT = 6;
 const STEP = 1.25;
 
 export function StatusLine({ controls }: { controls: ViewControls }) {
-  const composition = useEditor((state) => state.composition);
+  const composition = useEditor(shown);
   const page = useEditor((state) => state.chart.page);
   const kind = useEditor((state) => kindOf(state.chart.kind));
   const items = composition?.scene.items.length ?? 0;

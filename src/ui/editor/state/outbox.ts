@@ -24,11 +24,15 @@ export async function keepUnsent(chart: string, client: string, unsent: readonly
 }
 
 /** Takes over what windows that are closed now have left of a chart. */
-export async function takeLeft(chart: string): Promise<Unsent[]> {
-  const held = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name));
-  const left = (await entries<string, Unsent[]>(store())).filter(([key]) => {
+export async function takeLeft(chart: string, own: string): Promise<Unsent[]> {
+  // Records first, then locks: who made a record had asked for its lock before.
+  const records = await entries<string, Unsent[]>(store());
+  const locks = await navigator.locks?.query();
+  const open = new Set([...(locks?.held ?? []), ...(locks?.pending ?? [])].map((lock) => lock.name));
+  open.add(lockOf(own));
+  const left = records.filter(([key]) => {
     const [of, client] = String(key).split(' ');
-    return of === chart && !held.has(lockOf(client ?? ''));
+    return of === chart && !open.has(lockOf(client ?? ''));
   });
   await delMany(
     left.map(([key]) => key),

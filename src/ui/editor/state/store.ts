@@ -22,7 +22,10 @@ export interface EditorState {
   readonly save: SaveState;
   readonly unsent: number;
   readonly savedAt: Date | null;
+  /** The chart as it is. */
   readonly composition: Shown | null;
+  /** The chart with what is tried out, for the sheet only: lists of problems must not move under the pointer. */
+  readonly tried: Shown | null;
   /** Tried on hover or focus, shown on the sheet only. */
   readonly preview: Change | null;
   readonly stage: Stage;
@@ -43,6 +46,7 @@ const initial: EditorState = {
   unsent: 0,
   savedAt: null,
   composition: null,
+  tried: null,
   preview: null,
   stage: 'list',
   selected: null,
@@ -90,7 +94,7 @@ export const unsay = () => set({ message: null });
  */
 export function change(what: Change, mergeAs?: string): boolean {
   const problem = sync?.change(what, 'do', mergeAs);
-  set(problem === undefined ? { preview: null } : { message: { text: problem, undo: false } });
+  set(problem === undefined ? { preview: null, tried: null } : { message: { text: problem, undo: false } });
   return problem === undefined;
 }
 
@@ -108,18 +112,29 @@ export const redo = () => step('redo');
 export const flush = (): Promise<boolean> => sync?.flush() ?? Promise.resolve(true);
 
 export const select = (item: string | null) => set({ selected: item });
-export const openStage = (stage: Stage) => set({ stage, preview: null });
+export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null });
 export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style' });
 export const light = (tier: number | null) => set({ litTier: tier });
-export const tryOut = (what: Change | null) => set({ preview: what });
+export const tryOut = (what: Change | null) => set(what === null ? { preview: null, tried: null } : { preview: what });
 export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>
   set({ selected: item, focusWish: { item, field, caret } });
 export const focusDone = () => set({ focusWish: null });
-export const showComposition = (composition: Shown) => set({ composition });
+/** What the sheet shows. */
+export const shown = ({ composition, tried }: EditorState): Shown | null => tried ?? composition;
 
-/** The chart as the sheet shows it: with what is tried out on top. */
-export function shownChart({ chart, preview }: Pick<EditorState, 'chart' | 'preview'>): Chart {
-  if (!preview) return chart;
-  const tried = apply(chart, preview);
-  return tried.ok ? tried.chart : chart;
+/** Something to compose: the chart, or the chart with what is tried out on top. */
+export interface Wanted {
+  readonly chart: Chart;
+  readonly preview: Change | null;
+}
+
+export function wanted({ chart, preview }: EditorState): Wanted {
+  const tried = preview && apply(chart, preview);
+  return tried?.ok ? { chart: tried.chart, preview } : { chart, preview: null };
+}
+
+/** Takes a composition; one of something that is tried no more comes too late. */
+export function showComposition({ preview }: Wanted, result: Shown): void {
+  if (preview === null) set({ composition: result });
+  else if (get().preview === preview) set({ tried: result });
 }

@@ -27,8 +27,8 @@ function garden(): Chart {
 /** The server's side of the contract: revisions, 409 with what was missed, idempotency keys. */
 class Server {
   chart = garden();
-  log: (Entry & { revision: number })[] = [];
-  answers = new Map<string, { revision: number }>();
+  log: (Entry & { revision: number; key: string })[] = [];
+  answers = new Map<string, { body: string; revision: number }>();
   fails: ('refuse' | 'lose answer')[] = [];
   streams = new Set<{ onmessage: ((event: { data: string }) => void) | null }>();
 
@@ -43,24 +43,23 @@ class Server {
     const failure = this.fails.shift();
     if (failure === 'refuse') throw new TypeError('no connection');
     const key = (init.headers as Record<string, string>)['idempotency-key']!;
-    const answer = this.carryOut(key, JSON.parse(init.body as string));
+    const answer = this.carryOut(key, init.body as string);
     if (failure === 'lose answer') throw new TypeError('connection lost');
     return answer;
   };
 
-  private carryOut(
-    key: string,
-    { base, changes, origin }: { base: number; changes: Change[]; origin: Entry['origin'] },
-  ): Response {
+  private carryOut(key: string, body: string): Response {
+    const { base, changes, origin } = JSON.parse(body) as { base: number; changes: Change[]; origin: Entry['origin'] };
     const known = this.answers.get(key);
+    if (known && known.body !== body) return this.reply(422, { detail: 'the key was used for another request' });
     if (known) return this.reply(200, known);
     if (base < this.log.length) return this.reply(409, { missed: this.log.slice(base) });
     const entry = { change: changes[0]!, origin };
     const step = advance({ chart: this.chart, undo: [], redo: [] }, entry);
     if (!step.ok) return this.reply(422, { detail: step.problem.message });
     this.chart = step.timeline.chart;
-    this.log.push({ ...entry, revision: this.log.length + 1 });
-    this.answers.set(key, { revision: this.log.length });
+    this.log.push({ ...entry, key, revision: this.log.length + 1 });
+    this.answers.set(key, { body, revision: this.log.length });
     this.tell();
     return this.reply(200, { revision: this.log.length });
   }
@@ -175,8 +174,10 @@ describe('keeping in step', () => {
 
   it('leaves out and says what no longer fits what others did', async () => {
     const [a, b] = [openWindow(), openWindow()];
-    a.sync.change({ type: 'remove-branch', id: 'n1' });
+    server.fails = ['refuse'];
     b.sync.change(rename('n1', 'Gone'));
+    await vi.advanceTimersByTimeAsync(50);
+    a.sync.change({ type: 'remove-branch', id: 'n1' });
     await settle();
     expect(b.said.join()).toContain('no longer fits');
     expect(b.view.timeline.chart).toEqual(server.chart);
@@ -223,7 +224,8 @@ describe('keeping in step', () => {
         await settle();
         server.tell();
         await settle();
-        for (const { view } of both) {
+        for (const { view, said } of both) {
+          expect(said.join()).not.toContain('key was used');
           expect(view).toMatchObject({ save: 'saved', unsent: 0 });
           expect(view.timeline.chart).toEqual(server.chart);
         }

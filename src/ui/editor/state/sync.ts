@@ -29,6 +29,11 @@ interface Loaded {
   readonly revision: number;
   readonly steps: readonly { readonly origin: Origin; readonly inverse: Change }[];
 }
+/** An entry as the server's log has it. */
+interface Logged extends Entry {
+  readonly revision: number;
+  readonly key: string | null;
+}
 interface Pending extends Unsent {
   readonly before: Timeline;
   readonly mergeAs: string | undefined;
@@ -90,19 +95,18 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     pending = still;
   }
 
-  function confirm(entry: Entry, at: number) {
-    const step = advance(confirmed, entry);
+  /** Takes an entry of the server's log; one of ours whose answer was lost is then sent already. */
+  function confirm(logged: Logged) {
+    const step = advance(confirmed, logged);
     if (step.ok) confirmed = step.timeline;
-    revision = at;
+    revision = logged.revision;
+    pending = pending.filter((waiting) => waiting.key !== logged.key);
   }
 
   async function pull(): Promise<boolean> {
-    const answer = await call<{ changes: (Entry & { revision: number })[] }>(
-      'GET',
-      `/api/charts/${id}/changes?since=${revision}`,
-    );
+    const answer = await call<{ changes: Logged[] }>('GET', `/api/charts/${id}/changes?since=${revision}`);
     if (!answer.ok) return false;
-    for (const entry of answer.value.changes) if (entry.revision === revision + 1) confirm(entry, entry.revision);
+    for (const entry of answer.value.changes) if (entry.revision === revision + 1) confirm(entry);
     rebase();
     return true;
   }
@@ -117,19 +121,14 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       'idempotency-key': key,
     });
     if (answer.ok) {
-      // It was carried out earlier, and others' changes since: fetch them all in order.
-      if (answer.value.revision !== revision + 1) {
-        pending = pending.filter((waiting) => waiting.key !== key);
-        return pull();
-      }
-      confirm(entry, answer.value.revision);
-      pending = pending.filter((waiting) => waiting.key !== key);
       savedAt = new Date();
+      // It was carried out earlier, and others' changes since: fetch them all in order.
+      if (answer.value.revision !== revision + 1) return answer.value.revision <= revision || pull();
+      confirm({ ...entry, key, revision: answer.value.revision });
       return true;
     }
     if (answer.status === 409) {
-      for (const missed of (answer.body as { missed?: (Entry & { revision: number })[] }).missed ?? [])
-        confirm(missed, missed.revision);
+      for (const missed of (answer.body as { missed?: Logged[] }).missed ?? []) confirm(missed);
       rebase();
       return true;
     }
@@ -199,7 +198,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
 
   tell();
   holdWindow(client);
-  void takeLeft(id)
+  void takeLeft(id, client)
     .then((left) => {
       if (left.length === 0) return;
       pending = [

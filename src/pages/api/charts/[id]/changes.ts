@@ -14,8 +14,9 @@ export const ALL = endpoint({
   PATCH: async (context) => {
     const { body, text } = await readJson(context.request, schemas.changesRequest);
     return once(context.request, text, async () => {
-      const { base, changes, origin = 'do', client = null } = body;
-      const { revision } = await changeChart(paramOf(context, 'id'), base, asOne(changes), origin, client);
+      const { changes, ...rest } = body;
+      const key = context.request.headers.get('idempotency-key');
+      const { revision } = await changeChart(paramOf(context, 'id'), { ...rest, change: asOne(changes), key });
       return { status: 200, body: { revision } };
     });
   },
