@@ -11,7 +11,7 @@ export const BIG = 1_200;
 /** Most items drawn with their words. */
 const MOST_WHOLE = 500;
 
-export interface Window_ {
+export interface PagePart {
   readonly x: number;
   readonly y: number;
   readonly width: number;
@@ -19,7 +19,7 @@ export interface Window_ {
 }
 
 /** Items that a part of the page shows; null where they are too many to be drawn one by one. */
-export function itemsIn(scene: Scene, part: Window_): SceneItem[] | null {
+export function itemsIn(scene: Scene, part: PagePart): SceneItem[] | null {
   const found: SceneItem[] = [];
   for (const item of scene.items) {
     const { x, y, width, height } = item.box;

@@ -73,12 +73,12 @@ let server: Server;
 const opened: Sync[] = [];
 /** Locks held by windows that are open. */
 const windows = new Set<string>();
-interface Window_ {
+interface OpenWindow {
   readonly sync: Sync;
   view: SyncView;
   readonly said: string[];
 }
-function openWindow(): Window_ {
+function openWindow(): OpenWindow {
   const window: { sync?: Sync; view?: SyncView; said: string[] } = { said: [] };
   window.sync = startSync(
     { id: 'c', chart: server.chart, revision: server.log.length, steps: [] },
@@ -88,7 +88,7 @@ function openWindow(): Window_ {
     (text) => window.said.push(text),
   );
   opened.push(window.sync);
-  return window as Window_;
+  return window as OpenWindow;
 }
 
 beforeEach(() => {
