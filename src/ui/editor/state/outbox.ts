@@ -8,7 +8,12 @@ export interface Unsent {
   readonly entry: Entry;
 }
 
-const store = () => createStore('dendrotax', 'unsent');
+/** Opened once: this is written to with every letter typed. */
+let opened: ReturnType<typeof createStore> | undefined;
+function store() {
+  opened ??= createStore('dendrotax', 'unsent');
+  return opened;
+}
 const lockOf = (client: string) => `dendrotax window ${client}`;
 const recordOf = (chart: string, client: string) => `${chart} ${client}`;
 
