@@ -64,7 +64,7 @@ function onPage(arrangement: Arrangement, place: Fit, shift: { x: number; y: num
 
 /**
  * @param lineOf source line of an item, where the chart was just read from a text; else lines count in list order
- * @throws where the chart's kind is unknown; callers check `kindOf` first
+ * A chart of a kind that is not known here is drawn as the first kind; callers that must not check `kindOf` first.
  */
 export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => number | undefined): Composition {
   const kind = kindOf(chart.kind) ?? kinds[0]!;

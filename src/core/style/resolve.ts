@@ -2,7 +2,7 @@ import type { Chart, Item, Look, LookPatch } from '../chart';
 import { readable } from './colour';
 import type { House } from './houses';
 
-/** A look with a patch on it. A new fill brings its own readable ink and edge unless those are set too. */
+/** A look with a patch on it. A new fill brings its own readable ink unless that is set too. */
 function on(look: Look, patch: LookPatch | undefined): Look {
   if (!patch) return look;
   const follows = patch.fill !== undefined && patch.ink === undefined ? { ink: readable(patch.fill) } : {};
