@@ -57,9 +57,11 @@ describe('composing', () => {
             for (const mark of marks) {
               if (mark.type !== 'text') continue;
               expect(mark.x).toBeGreaterThanOrEqual(-0.01);
-              expect(mark.x + fonts.width(mark.text, mark.face, mark.size)).toBeLessThanOrEqual(box.width + 0.01);
+              expect((mark.x + fonts.width(mark.text, mark.face, mark.size)) * scene.frame.scale).toBeLessThanOrEqual(
+                box.width + 0.01,
+              );
               expect(mark.y).toBeGreaterThan(0);
-              expect(mark.y).toBeLessThan(box.height);
+              expect(mark.y * scene.frame.scale).toBeLessThan(box.height);
             }
           }
         },

@@ -98,6 +98,7 @@ export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => n
       fields,
       parent,
       box: to.box(arrangement.boxes.get(item.id)!),
+      size: sizes.get(item.id)!,
       set: set.get(item.id)!,
     };
   });
@@ -134,13 +135,9 @@ export function compose(chart: Chart, fonts: Fonts, lineOf?: (item: string) => n
     description: `${kind.words.name}: ${items.length} ${items.length === 1 ? kind.words.item : kind.words.items} in ${structure.tiers} tiers.`,
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
-    links: drawLinks(
-      links,
-      arrangement.joins.map((way) => way.map(to.point)),
-      lookOf,
-      place.scale,
-    ),
-    items: items.map((item) => drawItem(item, place.scale, fonts)),
+    frame: { x: place.x + headings.x * place.scale, y: place.y + headings.y * place.scale, scale: place.scale },
+    links: drawLinks(arrangement.links, arrangement.joins, lookOf),
+    items: items.map((item) => drawItem(item, fonts)),
     page: [
       ...drawPage(chart, house, place, header, fonts),
       ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts) : []),

@@ -1,6 +1,7 @@
-/** Marks of items and links, already on the page. */
+/** Marks of items and links, in the picture's own units. */
 import type { Look } from '../chart';
 import type { FaceId } from '../faces';
+import type { Size } from '../kinds';
 import { withoutRepeats } from '../layout';
 import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type SceneItem } from '../scene';
 import type { Fonts } from '../text';
@@ -10,7 +11,10 @@ export interface PlacedItem extends Worded {
   readonly name: string;
   readonly fields: Readonly<Record<string, string>>;
   readonly parent: string | null;
+  /** On the page. */
   readonly box: Box;
+  /** In the picture's own units. */
+  readonly size: Size;
   readonly set: SetItem;
 }
 
@@ -35,28 +39,26 @@ export function baseline(fonts: Fonts, face: FaceId, size: number, top: number):
   return top + (size * LINE_HEIGHT - size * (ascent + descent)) / 2 + size * ascent;
 }
 
-export function drawItem(item: PlacedItem, scale: number, fonts: Fonts): SceneItem {
-  const { box, look, set } = item;
-  const dash = dashOf(look.edgeDash, look.edgeWidth * scale);
-  const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth * scale, ...(dash && { dash }) } : {};
-  // In the box's own coordinates: an item that only moves is drawn just as before.
-  const own = { x: 0, y: 0, width: box.width, height: box.height };
-  const [outer, ...inner] = outlines(look.shape, own, scale);
+export function drawItem(item: PlacedItem, fonts: Fonts): SceneItem {
+  const { size: own, look, set } = item;
+  const dash = dashOf(look.edgeDash, look.edgeWidth);
+  const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth, ...(dash && { dash }) } : {};
+  const [outer, ...inner] = outlines(look.shape, { x: 0, y: 0, ...own });
   const marks: Mark[] = [{ type: 'path', d: outer!, fill: look.fill, ...edge }];
   for (const d of inner) marks.push({ type: 'path', d, ...edge });
-  let top = (box.height - set.height * scale) / 2;
+  let top = (own.height - set.height) / 2;
   for (const line of set.lines) {
-    const size = line.size * scale;
-    const x = (box.width - line.width * scale) / 2;
-    marks.push(...textMarks(fonts, line.text, line.face, size, x, baseline(fonts, line.face, size, top), look.ink));
-    top += size * LINE_HEIGHT;
+    const x = (own.width - line.width) / 2;
+    const y = baseline(fonts, line.face, line.size, top);
+    marks.push(...textMarks(fonts, line.text, line.face, line.size, x, y, look.ink));
+    top += line.size * LINE_HEIGHT;
   }
   return {
     id: item.id,
     label: item.face.lines.map((line) => line.text).join(', '),
     tier: item.tier,
     parent: item.parent,
-    box,
+    box: item.box,
     marks,
   };
 }
@@ -73,10 +75,9 @@ export function drawLinks(
   links: readonly PlacedLink[],
   joins: readonly PlacedLink['points'][],
   lookOf: (tier: number) => Look,
-  scale: number,
 ): Scene['links'] {
   const stroke = (look: Look) => {
-    const width = look.lineWidth * scale;
+    const width = look.lineWidth;
     const dash = dashOf(look.lineDash, width);
     return { stroke: look.lineColour, width, ...(dash && { dash }) };
   };

@@ -38,8 +38,9 @@ export interface SceneItem {
   readonly label: string;
   readonly tier: number;
   readonly parent: string | null;
+  /** On the page. */
   readonly box: Box;
-  /** Relative to the corner of the box. */
+  /** In the picture's own units from the corner of the box: an item that only moves or shrinks is drawn as before. */
   readonly marks: readonly Mark[];
 }
 
@@ -63,7 +64,9 @@ export interface Scene {
   /** Where the picture lies on the page. */
   readonly picture: Box;
   readonly margin: number;
-  /** Lines first, then items over them, then the page's own words. */
+  /** From the picture's own units to the page: where its origin stands, and points for a unit. */
+  readonly frame: { readonly x: number; readonly y: number; readonly scale: number };
+  /** Lines first, in the picture's own units; then items over them; then the page's own words, in points. */
   readonly links: readonly { readonly key: string; readonly from?: string; readonly marks: readonly Mark[] }[];
   readonly items: readonly SceneItem[];
   readonly page: readonly Mark[];
@@ -76,11 +79,15 @@ export interface PlacedMark {
   /** Where the mark's origin lies on the page. */
   readonly x: number;
   readonly y: number;
+  /** Points for a unit of the mark. */
+  readonly scale: number;
 }
 
 /** All marks in the order in which they are drawn. */
 export function* marksOf(scene: Scene): Generator<PlacedMark> {
-  for (const link of scene.links) for (const mark of link.marks) yield { mark, x: 0, y: 0 };
-  for (const { marks, box } of scene.items) for (const mark of marks) yield { mark, x: box.x, y: box.y };
-  for (const mark of scene.page) yield { mark, x: 0, y: 0 };
+  const { frame } = scene;
+  for (const link of scene.links) for (const mark of link.marks) yield { mark, ...frame };
+  for (const { marks, box } of scene.items)
+    for (const mark of marks) yield { mark, x: box.x, y: box.y, scale: frame.scale };
+  for (const mark of scene.page) yield { mark, x: 0, y: 0, scale: 1 };
 }

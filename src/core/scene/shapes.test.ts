@@ -6,7 +6,7 @@ import { escapeXml } from './svg';
 const box = { x: 10, y: 20, width: 100, height: 40 };
 
 describe.each(SHAPES)('the shape %s', (shape) => {
-  const paths = outlines(shape, box, 1);
+  const paths = outlines(shape, box);
   it('is closed and keeps inside its box', () => {
     for (const d of paths) {
       expect(d).toMatch(/^M.*Z$/);
@@ -24,7 +24,7 @@ describe.each(SHAPES)('the shape %s', (shape) => {
   it('leaves room for words, and can be drawn in any size', () => {
     expect(padding[shape].x).toBeGreaterThan(8);
     for (const size of [0, 0.5, 3])
-      expect(outlines(shape, { x: 0, y: 0, width: size, height: size }, 1).join()).not.toMatch(/NaN|-\d/);
+      expect(outlines(shape, { x: 0, y: 0, width: size, height: size }).join()).not.toMatch(/NaN|-\d/);
   });
 });
 

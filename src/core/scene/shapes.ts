@@ -48,24 +48,24 @@ const inset = ({ x, y, width, height }: Box, by: number): Box => ({
   height: Math.max(0, height - 2 * by),
 });
 
-/** Distance between the two edges of a double edge, in points before scaling. */
+/** Distance between the two edges of a double edge, in points. */
 const DOUBLE = 3;
 
-/** Outlines of a shape that fills a box, the filled one first. Lengths are multiplied by `scale`. */
-export function outlines(shape: Shape, box: Box, scale: number): string[] {
+/** Outlines of a shape that fills a box, the filled one first. */
+export function outlines(shape: Shape, box: Box): string[] {
   switch (shape) {
     case 'square':
       return [roundBox(box, 0)];
     case 'soft':
-      return [roundBox(box, 4 * scale)];
+      return [roundBox(box, 4)];
     case 'rounded':
-      return [roundBox(box, 10 * scale)];
+      return [roundBox(box, 10)];
     case 'pill':
       return [roundBox(box, box.height / 2)];
     case 'cut':
-      return [cutBox(box, 8 * scale)];
+      return [cutBox(box, 8)];
     case 'double':
-      return [roundBox(box, 2 * scale), roundBox(inset(box, DOUBLE * scale), 0)];
+      return [roundBox(box, 2), roundBox(inset(box, DOUBLE), 0)];
   }
 }
 

@@ -19,21 +19,26 @@ function markSvg(mark: Mark): string {
   return `<path d="${mark.d}" fill="${mark.fill ?? 'none'}"${stroke}${dash}/>`;
 }
 
-const itemSvg = (item: SceneItem) =>
-  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" transform="translate(${short(item.box.x)} ${short(item.box.y)})"><title>${escapeXml(item.label)}</title>${item.marks.map(markSvg).join('')}</g>`;
+const placed = (x: number, y: number, scale: number) =>
+  `transform="translate(${short(x)} ${short(y)}) scale(${scale})"`;
+
+const itemSvg = (item: SceneItem, scale: number) =>
+  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map(markSvg).join('')}</g>`;
 
 /**
  * @param fontCss `@font-face` rules to embed; without them the reader's machine must have the fonts
  */
 export function sceneSvg(scene: Scene, fontCss = ''): string {
-  const { width, height } = scene;
+  const { width, height, frame } = scene;
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
     `<style>${fontCss}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
     `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,
+    `<g ${placed(frame.x, frame.y, frame.scale)}>`,
     ...scene.links.flatMap((link) => link.marks.map(markSvg)),
-    ...scene.items.map(itemSvg),
+    '</g>',
+    ...scene.items.map((item) => itemSvg(item, frame.scale)),
     ...scene.page.map(markSvg),
     '</svg>\n',
   ].join('\n');

@@ -28,15 +28,18 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
   });
   doc.rect(0, 0, scene.width, scene.height).fill(scene.background);
   const registered = new Set<string>();
-  for (const { mark, x, y } of marksOf(scene)) {
+  for (const { mark, x, y, scale } of marksOf(scene)) {
     if (mark.type === 'text') {
       if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes[mark.face]);
       registered.add(mark.face);
-      doc.font(mark.face).fontSize(mark.size).fillColor(mark.fill);
-      doc.text(mark.text, x + mark.x, y + mark.y, { lineBreak: false, baseline: 'alphabetic' });
+      doc
+        .font(mark.face)
+        .fontSize(mark.size * scale)
+        .fillColor(mark.fill);
+      doc.text(mark.text, x + mark.x * scale, y + mark.y * scale, { lineBreak: false, baseline: 'alphabetic' });
       continue;
     }
-    doc.save().translate(x, y);
+    doc.save().translate(x, y).scale(scale);
     doc.path(mark.d);
     doc.lineWidth(mark.width ?? 1);
     if (mark.dash) doc.dash(mark.dash[0]!, { space: mark.dash[1]! });

@@ -70,10 +70,11 @@ export const BigSceneView = memo(function BigSceneView({
 }) {
   const lines = useMemo(() => lineGroups(scene), [scene]);
   const boxes = useMemo(() => boxGroups(scene), [scene]);
+  const { frame } = scene;
   return (
     <>
       <rect width={scene.width} height={scene.height} fill={scene.background} />
-      <g aria-hidden>
+      <g aria-hidden transform={`translate(${frame.x} ${frame.y}) scale(${frame.scale})`}>
         {lines.map((mark) => (
           <path
             key={`${mark.stroke} ${mark.width} ${mark.dash?.join()}`}
@@ -84,6 +85,8 @@ export const BigSceneView = memo(function BigSceneView({
             strokeDasharray={mark.dash?.join(' ')}
           />
         ))}
+      </g>
+      <g aria-hidden>
         {!items &&
           boxes.map(({ fill, d }) => (
             <path key={fill} d={d} fill={fill} stroke="var(--color-quiet)" strokeWidth={0.4} />
@@ -91,7 +94,7 @@ export const BigSceneView = memo(function BigSceneView({
       </g>
       <g>
         {items?.map((item) => (
-          <ItemView key={item.id} item={item} place={places?.get(item.id)} />
+          <ItemView key={item.id} item={item} scale={frame.scale} place={places?.get(item.id)} />
         ))}
       </g>
     </>

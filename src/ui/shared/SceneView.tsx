@@ -49,7 +49,7 @@ export interface Place {
 }
 
 export const ItemView = memo(
-  function ItemView({ item, place }: { item: SceneItem; place: Place | undefined }) {
+  function ItemView({ item, scale, place }: { item: SceneItem; scale: number; place: Place | undefined }) {
     const tree = place && {
       id: `item-${item.id}`,
       role: 'treeitem',
@@ -60,12 +60,13 @@ export const ItemView = memo(
       tabIndex: -1,
     };
     return (
-      <g data-item={item.id} transform={`translate(${item.box.x} ${item.box.y})`} {...tree}>
+      <g data-item={item.id} transform={`translate(${item.box.x} ${item.box.y}) scale(${scale})`} {...tree}>
         <Marks marks={item.marks} />
       </g>
     );
   },
-  ({ item: a, place: p }, { item: b, place: q }) =>
+  ({ item: a, scale: k, place: p }, { item: b, scale: l, place: q }) =>
+    k === l &&
     a.box.x === b.box.x &&
     a.box.y === b.box.y &&
     a.tier === b.tier &&
@@ -88,18 +89,19 @@ export const SceneView = memo(function SceneView({
   places?: ReadonlyMap<string, Place>;
   under?: React.ReactNode;
 }) {
+  const { frame } = scene;
   return (
     <>
       <rect width={scene.width} height={scene.height} fill={scene.background} />
       {under}
-      <g aria-hidden>
+      <g aria-hidden transform={`translate(${frame.x} ${frame.y}) scale(${frame.scale})`}>
         {scene.links.map((link) => (
           <Marks key={link.key} marks={link.marks} />
         ))}
       </g>
       <g>
         {scene.items.map((item) => (
-          <ItemView key={item.id} item={item} place={places?.get(item.id)} />
+          <ItemView key={item.id} item={item} scale={frame.scale} place={places?.get(item.id)} />
         ))}
       </g>
       <g aria-hidden>

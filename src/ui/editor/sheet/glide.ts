@@ -21,6 +21,7 @@ if (typeof window !== 'undefined')
 export function useGlide(root: RefObject<SVGGElement | null>, scene: Scene | undefined): void {
   const before = useRef(new Map<string, { x: number; y: number }>());
   useLayoutEffect(() => {
+    const scale = `scale(${scene?.frame.scale ?? 1})`;
     const places = new Map((scene?.items ?? []).map(({ id, box }) => [id, { x: box.x, y: box.y }]));
     const moved = [...places].filter(([id, { x, y }]) => {
       const old = before.current.get(id);
@@ -36,7 +37,10 @@ export function useGlide(root: RefObject<SVGGElement | null>, scene: Scene | und
         const old = before.current.get(id)!;
         const element = root.current?.querySelector(`[data-item="${CSS.escape(id)}"]`);
         element?.animate(
-          [{ transform: `translate(${old.x}px, ${old.y}px)` }, { transform: `translate(${x}px, ${y}px)` }],
+          [
+            { transform: `translate(${old.x}px, ${old.y}px) ${scale}` },
+            { transform: `translate(${x}px, ${y}px) ${scale}` },
+          ],
           {
             duration: GLIDE_MS,
             easing: 'ease-out',

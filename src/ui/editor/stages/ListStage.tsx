@@ -21,7 +21,7 @@ export function ListStage() {
     count: rows.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
+    overscan: 5,
     getItemKey: (i) => rows[i]!.id,
   });
 
