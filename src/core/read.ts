@@ -1,6 +1,6 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
 import { type Chart, emptyChart, FIELD_LIMIT, fieldsSchema, ITEM_LIMIT, type Item } from './chart';
-import type { Kind } from './kinds';
+import { type Fitness, type Kind, kinds } from './kinds';
 import { countingIds, type ListRead, type Problem, recognise } from './list';
 
 /** The whole text was not read: there is nothing to draw. */
@@ -30,7 +30,13 @@ function limited(list: ListRead): ListRead {
     const fields = Object.entries(item.fields).map(([key, value]) => [key, value.slice(0, FIELD_LIMIT)]);
     return { ...item, fields: Object.fromEntries(fields) };
   });
-  return problems.length === 0 ? list : { ...list, items, problems: [...list.problems, ...problems] };
+  return {
+    ...list,
+    items,
+    links: list.links.map((link) => (link.label ? { ...link, label: link.label.slice(0, FIELD_LIMIT) } : link)),
+    sets: list.sets.map((set) => ({ ...set, name: set.name.slice(0, FIELD_LIMIT), members: [...set.members].sort() })),
+    problems: [...list.problems, ...problems],
+  };
 }
 
 /**
@@ -54,10 +60,39 @@ export function readList(kind: Kind, text: string, form?: string, newId: () => s
   return { ok: true, list };
 }
 
+/** What a text can become as a kind. */
+export interface Offer {
+  readonly kind: Kind;
+  readonly fitness: Fitness;
+  /** What was read; absent where the kind can't read it at all. */
+  readonly list?: ListRead;
+}
+
+/** Every kind with what a text can become as it, the surest first. */
+export function offersFor(text: string, newId?: () => () => string): Offer[] {
+  const claimed = kinds
+    .flatMap((kind) => kind.forms.map((form) => ({ form, columns: kind.columns })))
+    .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
+  return kinds
+    .map((kind): Offer => {
+      if (claimed && !kind.forms.some(({ id }) => id === claimed.id))
+        return {
+          kind,
+          fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
+        };
+      const read = readList(kind, text, undefined, newId?.());
+      if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
+      return { kind, fitness: kind.fits(read.list), list: read.list };
+    })
+    .sort((a, b) => b.fitness.sure - a.fitness.sure);
+}
+
 /** A chart of what was read. */
 export const chartOfList = (kind: Kind, title: string, list: ListRead): Chart => ({
   ...emptyChart(kind.id, title),
   items: Object.fromEntries(list.items.map((item) => [item.id, item])),
   links: Object.fromEntries(list.links.map((link) => [link.id, link])),
   sets: Object.fromEntries(list.sets.map((set) => [set.id, set])),
+  ...(list.arrangement && { arrangement: list.arrangement }),
+  ...(list.carried && Object.keys(list.carried).length > 0 && { carried: { ...list.carried } }),
 });

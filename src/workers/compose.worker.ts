@@ -1,11 +1,13 @@
 /** Composing and reading lists away from the page, so that typing never waits. */
 import { expose } from 'comlink';
-import type { Chart, Item } from '../core/chart';
+import type { Chart } from '../core/chart';
 import { type Composition, compose } from '../core/compose';
 import { faces } from '../core/faces';
-import { kindOf } from '../core/kinds';
-import type { Problem } from '../core/list';
-import { chartOfList, readList } from '../core/read';
+import { type Kind, kindOf } from '../core/kinds';
+import type { ListRead, Problem } from '../core/list';
+import { chartOfList, offersFor, readList } from '../core/read';
+import type { Scene } from '../core/scene';
+import type { Fonts } from '../core/text';
 
 import { loadFonts } from './fonts';
 
@@ -20,15 +22,38 @@ function shown({ items: _items, links: _links, ...rest }: Composition): Shown {
 /** What was understood of a text, with a picture of it. */
 export interface Understood {
   readonly form: string;
-  readonly items: readonly Item[];
+  readonly list: ListRead;
   readonly levels: number;
-  readonly columns: readonly { readonly heading: string; readonly field: string }[];
   readonly problems: readonly Problem[];
   readonly composition: Shown;
 }
 export type Understanding =
   | { readonly ok: true; readonly understood: Understood }
   | { readonly ok: false; readonly message: string };
+
+/** A kind that a text was held against; the picture is for those it can become. */
+export interface KindOffer {
+  readonly kindId: string;
+  readonly sure: number;
+  readonly why: string;
+  readonly picture: Scene | null;
+}
+
+/** Pictures of every kind are drawn only while that is a matter of moments. */
+const MOST_PICTURED = 1_500;
+
+function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts): Understood {
+  const chart = { ...chartOfList(kind, 'Preview', list), house };
+  const page = { ...chart.page, size: 'picture' as const, showTitle: false, margin: 8 };
+  const composition = compose({ ...chart, page }, fonts, { lineOf: (id) => list.lines[id] });
+  return {
+    form: list.form,
+    list,
+    levels: composition.tiers.length,
+    problems: [...list.problems, ...composition.problems],
+    composition: shown(composition),
+  };
+}
 
 const api = {
   compose: async (chart: Chart): Promise<Shown> => shown(compose(chart, await fonts)),
@@ -38,22 +63,24 @@ const api = {
     if (!kind) return { ok: false, message: `There is no kind "${kindId}".` };
     const read = readList(kind, text, form);
     if (!read.ok) return { ok: false, message: read.problem.message };
-    const { list } = read;
-    const chart = { ...chartOfList(kind, 'Preview', list), house };
-    const page = { ...chart.page, size: 'picture' as const, showTitle: false, margin: 8 };
-    const composition = compose({ ...chart, page }, await fonts, (id) => list.lines[id]);
-    return {
-      ok: true,
-      understood: {
-        form: list.form,
-        items: list.items,
-        levels: composition.tiers.length,
-        columns: list.columns ?? [],
-        problems: [...list.problems, ...composition.problems],
-        composition: shown(composition),
-      },
-    };
+    return { ok: true, understood: understoodAs(kind, read.list, house, await fonts) };
   },
+
+  /** Every kind that a text can become, the surest first, with small pictures; and what the others miss. */
+  async offers(text: string, house: string): Promise<KindOffer[]> {
+    const loaded = await fonts;
+    return offersFor(text).map(({ kind, fitness, list }) => ({
+      kindId: kind.id,
+      ...fitness,
+      picture:
+        list && fitness.sure > 0 && list.items.length <= MOST_PICTURED
+          ? understoodAs(kind, list, house, loaded).composition.scene
+          : null,
+    }));
+  },
+
+  /** What two items are to each other. */
+  pair: (chart: Chart, a: string, b: string) => kindOf(chart.kind)?.pairFigure?.of(chart, a, b),
 };
 export type ComposeWorker = typeof api;
 

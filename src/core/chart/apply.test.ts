@@ -32,7 +32,7 @@ function chartOf(of: readonly number[]): Chart {
     ...emptyChart('org', 'Test'),
     items,
     links,
-    sets: { s: { id: 's', name: 'Set', members: of.map((_, i) => id(i)) } },
+    sets: { s: { id: 's', name: 'Set', members: of.map((_, i) => id(i)).sort(), order: 'a0' } },
   };
 }
 const chart = parents(25, true).map(chartOf);
@@ -79,7 +79,34 @@ const change = (n: number): fc.Arbitrary<Change> => {
       type: fc.constant('set-arrangement' as const),
       arrangement: fc.dictionary(fc.constantFrom('direction', 'leaves'), fc.constantFrom('down', 'right', null)),
     }),
+    fc.record({
+      type: fc.constant('set-links' as const),
+      put: fc.array(
+        fc.record({ id: fc.constantFrom('l', 'm'), from: node, to: node, role: fc.constantFrom('dotted', 'partner') }),
+        { maxLength: 2 },
+      ),
+      remove: fc.subarray(['l', 'k']),
+    }),
+    fc.record({
+      type: fc.constant('set-sets' as const),
+      put: fc.array(
+        fc.record({
+          id: fc.constantFrom('s', 't'),
+          name: fc.string({ maxLength: 4 }),
+          members: fc.array(node, { maxLength: 3 }),
+          order: fc.constantFrom('a0', 'a1'),
+        }),
+        { maxLength: 2 },
+      ),
+      remove: fc.subarray(['s', 'u']),
+    }),
+    fc.record({
+      type: fc.constant('set-membership' as const),
+      item: node,
+      sets: fc.dictionary(fc.constantFrom('s', 't'), fc.boolean()),
+    }),
     fc.constantFrom<Change>(
+      { type: 'set-kind', kind: 'other' },
       { type: 'rename', title: 'Other' },
       { type: 'set-house', house: 'photocopier' },
       { type: 'set-page', page: { size: 'A3', margin: 10 } },

@@ -1,6 +1,6 @@
 /** Carrying out changes: the only way a chart value becomes another. */
 import type { Change, NewItem, SingleChange } from './changes';
-import { type Chart, ITEM_LIMIT, type Item, type Link } from './model';
+import { type Chart, ITEM_LIMIT, type Item, type ItemSet, type Link } from './model';
 import { ordersAfter } from './order';
 import { branchOf, isWithin, treeOf } from './tree';
 
@@ -141,6 +141,40 @@ function moveOut(chart: Chart, id: string): Applied {
   return moveBranch(chart, { type: 'move-branch', id, parent: chart.items[item.parent]!.parent, after: item.parent });
 }
 
+/** A set whose members are in their one order, each once. */
+const sorted = (set: ItemSet): ItemSet => ({ ...set, members: [...new Set(set.members)].sort() });
+
+/** A record with some entries put and some removed, and what takes it back. */
+function replaced<T extends { readonly id: string }>(
+  record: Readonly<Record<string, T>>,
+  { put, remove }: { readonly put: readonly T[]; readonly remove: readonly string[] },
+): { record: Record<string, T>; back: { put: T[]; remove: string[] } } {
+  const next = new Map(Object.entries(record));
+  const touched = new Set([...put.map(({ id }) => id), ...remove]);
+  for (const id of remove) next.delete(id);
+  for (const entry of put) next.set(entry.id, entry);
+  const before = [...touched].filter((id) => record[id] !== undefined);
+  return {
+    record: Object.fromEntries(next),
+    back: { put: before.map((id) => record[id]!), remove: [...touched].filter((id) => record[id] === undefined) },
+  };
+}
+
+function setMembership(chart: Chart, change: Extract<SingleChange, { type: 'set-membership' }>): Applied {
+  const { item } = change;
+  if (!chart.items[item]) return unknown(item);
+  const sets = { ...chart.sets };
+  const before: Record<string, boolean> = {};
+  for (const [id, belongs] of Object.entries(change.sets)) {
+    const set = sets[id];
+    if (!set) return fail('unknown-set', `There is no set "${id}" in this chart; somebody may have removed it.`);
+    before[id] = set.members.includes(item);
+    const others = set.members.filter((member) => member !== item);
+    sets[id] = sorted({ ...set, members: belongs ? [...others, item] : others });
+  }
+  return { ok: true, chart: { ...chart, sets }, inverse: { type: 'set-membership', item, sets: before } };
+}
+
 /** Takes items out with their links and memberships; the inverse puts all back just as it was. */
 function takeOut(chart: Chart, ids: readonly string[]): { chart: Chart; inverse: Change[] } {
   const gone = new Set(ids);
@@ -155,9 +189,10 @@ function takeOut(chart: Chart, ids: readonly string[]): { chart: Chart; inverse:
   const sets = { ...chart.sets };
   const memberships: Change[] = [];
   for (const set of Object.values(chart.sets)) {
-    if (!set.members.some((id) => gone.has(id))) continue;
+    const out = set.members.filter((id) => gone.has(id));
+    if (out.length === 0) continue;
     sets[set.id] = { ...set, members: set.members.filter((id) => !gone.has(id)) };
-    memberships.push({ type: 'set-members', id: set.id, members: set.members });
+    for (const item of out) memberships.push({ type: 'set-membership', item, sets: { [set.id]: true } });
   }
   const back: Change = { type: 'add-items', items: ids.map((id) => chart.items[id]!) };
   if (goneLinks.length > 0) back.links = goneLinks;
@@ -258,15 +293,27 @@ export function apply(chart: Chart, change: Change): Applied {
       return removeLift(chart, change.id);
     case 'set-item':
       return setItem(chart, change);
-    case 'set-members': {
-      const set = chart.sets[change.id];
-      if (!set) return fail('unknown-set', `There is no set "${change.id}" in this chart.`);
+    case 'set-links': {
+      const missing = change.put.flatMap(({ from, to }) => [from, to]).find((id) => !chart.items[id]);
+      if (missing !== undefined) return unknown(missing);
+      const { record, back } = replaced(chart.links, change);
+      return { ok: true, chart: { ...chart, links: record }, inverse: { type: 'set-links', ...back } };
+    }
+    case 'set-sets': {
+      const put = change.put.map(sorted);
+      const missing = put.flatMap(({ members }) => members).find((id) => !chart.items[id]);
+      if (missing !== undefined) return unknown(missing);
+      const { record, back } = replaced(chart.sets, { put, remove: change.remove });
+      return { ok: true, chart: { ...chart, sets: record }, inverse: { type: 'set-sets', ...back } };
+    }
+    case 'set-membership':
+      return setMembership(chart, change);
+    case 'set-kind':
       return {
         ok: true,
-        chart: { ...chart, sets: { ...chart.sets, [set.id]: { ...set, members: change.members } } },
-        inverse: { type: 'set-members', id: set.id, members: set.members },
+        chart: { ...chart, kind: change.kind },
+        inverse: { type: 'set-kind', kind: chart.kind },
       };
-    }
     case 'rename':
       return { ok: true, chart: { ...chart, title: change.title }, inverse: { type: 'rename', title: chart.title } };
     case 'set-tier':

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import {
+  choiceValueSchema,
   FIELD_LIMIT,
   fieldNameSchema,
   ITEM_LIMIT,
@@ -14,6 +15,7 @@ import {
   lookSchema,
   nudgeSchema,
   pageSchema,
+  setSchema,
   textSchema,
   titleSchema,
 } from './model';
@@ -61,7 +63,17 @@ const change = {
     nudge: nudgeSchema.nullable().optional(),
     leaves: z.string().max(20).nullable().optional(),
   }),
-  setMembers: z.object({ type: z.literal('set-members'), id: idSchema, members: z.array(idSchema) }),
+  /** Links put in place of those with the same ids, or added; and links taken away. */
+  setLinks: z.object({ type: z.literal('set-links'), put: z.array(linkSchema), remove: z.array(idSchema) }),
+  /** The same for sets. */
+  setSets: z.object({ type: z.literal('set-sets'), put: z.array(setSchema), remove: z.array(idSchema) }),
+  /** Whether an item belongs to some sets; other items and sets are left alone. */
+  setMembership: z.object({
+    type: z.literal('set-membership'),
+    item: idSchema,
+    sets: z.record(idSchema, z.boolean()),
+  }),
+  setKind: z.object({ type: z.literal('set-kind'), kind: z.string().min(1).max(40) }),
   rename: z.object({ type: z.literal('rename'), title: titleSchema }),
   setTier: z.object({
     type: z.literal('set-tier'),
@@ -73,7 +85,7 @@ const change = {
   setPage: z.object({ type: z.literal('set-page'), page: pageSchema.partial() }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
-    arrangement: z.record(z.string().max(40), z.union([z.string().max(80), z.number(), z.boolean(), z.null()])),
+    arrangement: z.record(z.string().max(40), choiceValueSchema.nullable()),
   }),
 };
 
@@ -86,7 +98,10 @@ const single = z.discriminatedUnion('type', [
   change.removeBranch,
   change.removeLift,
   change.setItem,
-  change.setMembers,
+  change.setLinks,
+  change.setSets,
+  change.setMembership,
+  change.setKind,
   change.rename,
   change.setTier,
   change.setHouse,

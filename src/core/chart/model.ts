@@ -94,7 +94,14 @@ export const linkSchema = z.object({
 });
 export type Link = z.infer<typeof linkSchema>;
 
-export const setSchema = z.object({ id: idSchema, name: textSchema(FIELD_LIMIT), members: z.array(idSchema) });
+/** A named collection of items. Members are kept sorted, so that the same members are the same value. */
+export const setSchema = z.object({
+  id: idSchema,
+  name: textSchema(FIELD_LIMIT),
+  members: z.array(idSchema),
+  /** Sets stand in the order of their keys, then of their ids. */
+  order: z.string().max(200).refine(isOrderKey, 'an order key is a fractional index such as "a0"'),
+});
 export type ItemSet = z.infer<typeof setSchema>;
 
 export const noteSchema = z.object({ id: idSchema, text: textSchema(FIELD_LIMIT), x: z.number(), y: z.number() });
@@ -115,6 +122,9 @@ export type Page = z.infer<typeof pageSchema>;
 
 export const titleSchema = textSchema(200).trim().min(1, 'a chart needs a title');
 
+export const choiceValueSchema = z.union([textSchema(300), z.number(), z.boolean()]);
+export const arrangementSchema = z.record(z.string().max(40), choiceValueSchema);
+
 export const chartSchema = z.object({
   version: z.literal(1),
   kind: z.string().min(1).max(40),
@@ -127,8 +137,10 @@ export const chartSchema = z.object({
   /** Per tier number, as text because JSON keys are: what differs from the house style. */
   tiers: z.record(z.string().regex(/^[1-9]\d{0,3}$/), tierSchema),
   /** The kind's own arrangement choices; checked by the kind. */
-  arrangement: z.record(z.string().max(40), z.union([z.string().max(80), z.number(), z.boolean()])),
+  arrangement: arrangementSchema,
   page: pageSchema,
+  /** What a file carried that no kind uses, by place; kept so that it can be written back. */
+  carried: z.record(z.string().max(120), z.string()).optional(),
 });
 export type Chart = z.infer<typeof chartSchema>;
 
@@ -140,6 +152,14 @@ export const defaultPage: Page = {
   dateLine: '',
   tierHeadings: false,
 };
+
+export const byOrder = (
+  a: { readonly order: string; readonly id: string },
+  b: { readonly order: string; readonly id: string },
+): number => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** The sets of a chart in their order. */
+export const setsOf = (chart: Pick<Chart, 'sets'>): ItemSet[] => Object.values(chart.sets).sort(byOrder);
 
 /** An empty chart of a kind, in the first house style, on an A4 page. */
 export function emptyChart(kind: string, title: string): Chart {

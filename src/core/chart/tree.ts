@@ -1,13 +1,10 @@
-import type { Item } from './model';
+import { byOrder, type Item } from './model';
 
 /** The parent relation turned round: children of each item in order, and the tops. */
 export interface Tree {
   readonly tops: readonly string[];
   childrenOf(id: string | null): readonly string[];
 }
-
-const byOrder = (a: Item, b: Item) =>
-  a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
 const none: readonly string[] = [];
 

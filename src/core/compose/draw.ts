@@ -1,11 +1,12 @@
 /** Marks of items and links, in the picture's own units. */
 import type { Look } from '../chart';
 import type { FaceId } from '../faces';
-import type { Size } from '../kinds';
-import { withoutRepeats } from '../layout';
+import type { Area, ArrangedLink, PlacedWords, SetWords, Size } from '../kinds';
+import { type Point, withoutRepeats } from '../layout';
 import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type SceneItem } from '../scene';
+import type { House } from '../style';
 import type { Fonts } from '../text';
-import { LINE_HEIGHT, type SetItem, type Worded } from './measure';
+import { LINE_HEIGHT, type Worded } from './measure';
 
 export interface PlacedItem extends Worded {
   readonly name: string;
@@ -15,7 +16,7 @@ export interface PlacedItem extends Worded {
   readonly box: Box;
   /** In the picture's own units. */
   readonly size: Size;
-  readonly set: SetItem;
+  readonly set: SetWords;
 }
 
 /** One line of words as text marks, a mark for each typeface it needs. */
@@ -39,80 +40,133 @@ export function baseline(fonts: Fonts, face: FaceId, size: number, top: number):
   return top + (size * LINE_HEIGHT - size * (ascent + descent)) / 2 + size * ascent;
 }
 
-export function drawItem(item: PlacedItem, fonts: Fonts): SceneItem {
-  const { size: own, look, set } = item;
+/** Lines of words from a top edge down, each placed by `alignment` within a width. */
+function wordMarks(
+  fonts: Fonts,
+  words: SetWords,
+  left: number,
+  top: number,
+  width: number,
+  align: PlacedWords['align'],
+  fill: string,
+): Mark[] {
+  const marks: Mark[] = [];
+  const part = { left: 0, middle: 0.5, right: 1 }[align ?? 'left'];
+  let y = top;
+  for (const line of words.lines) {
+    const x = left + (width - line.width) * part;
+    marks.push(...textMarks(fonts, line.text, line.face, line.size, x, baseline(fonts, line.face, line.size, y), fill));
+    y += line.size * LINE_HEIGHT;
+  }
+  return marks;
+}
+
+/** A box with its words, from its own near corner. */
+function boxMarks({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | 'set'>, fonts: Fonts): Mark[] {
   const dash = dashOf(look.edgeDash, look.edgeWidth);
   const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth, ...(dash && { dash }) } : {};
   const [outer, ...inner] = outlines(look.shape, { x: 0, y: 0, ...own });
-  const marks: Mark[] = [{ type: 'path', d: outer!, fill: look.fill, ...edge }];
-  for (const d of inner) marks.push({ type: 'path', d, ...edge });
-  let top = (own.height - set.height) / 2;
-  for (const line of set.lines) {
-    const x = (own.width - line.width) / 2;
-    const y = baseline(fonts, line.face, line.size, top);
-    marks.push(...textMarks(fonts, line.text, line.face, line.size, x, y, look.ink));
-    top += line.size * LINE_HEIGHT;
-  }
-  return {
-    id: item.id,
-    label: item.face.lines.map((line) => line.text).join(', '),
-    tier: item.tier,
-    parent: item.parent,
-    box: item.box,
-    marks,
-  };
-}
-
-interface PlacedLink {
-  readonly from: string;
-  readonly to: string;
-  readonly tier: number;
-  readonly curved: boolean;
-  readonly points: readonly (readonly [number, number])[];
-}
-
-export function drawLinks(
-  links: readonly PlacedLink[],
-  joins: readonly PlacedLink['points'][],
-  lookOf: (tier: number) => Look,
-): Scene['links'] {
-  const stroke = (look: Look) => {
-    const width = look.lineWidth;
-    const dash = dashOf(look.lineDash, width);
-    return { stroke: look.lineColour, width, ...(dash && { dash }) };
-  };
-  const byParent = new Map<string, PlacedLink[]>();
-  for (const link of links) {
-    if (byParent.has(link.from)) byParent.get(link.from)!.push(link);
-    else byParent.set(link.from, [link]);
-  }
-  const mark = (ways: readonly string[], look: Look): Mark => ({ type: 'path', d: ways.join(''), ...stroke(look) });
-  const drawn = [...byParent].map(([from, own]) => ({
-    key: from,
-    from,
-    marks: [
-      mark(
-        [
-          ...withoutRepeats(own.filter((link) => !link.curved).map((link) => link.points))
-            .filter((way) => way.length > 1)
-            .map((way) => pathThrough(way, false)),
-          ...own.filter((link) => link.curved).map((link) => pathThrough(link.points, true)),
-        ],
-        lookOf(own[0]!.tier),
-      ),
-    ],
-  }));
-  if (joins.length === 0) return drawn;
   return [
-    {
-      key: 'join',
-      marks: [
-        mark(
-          joins.map((way) => pathThrough(way, false)),
-          lookOf(1),
-        ),
-      ],
-    },
-    ...drawn,
+    { type: 'path', d: outer!, fill: look.fill, ...edge },
+    ...inner.map((d): Mark => ({ type: 'path', d, ...edge })),
+    ...wordMarks(fonts, set, 0, (own.height - set.height) / 2, own.width, 'middle', look.ink),
   ];
+}
+
+export const drawItem = (item: PlacedItem, fonts: Fonts): SceneItem => ({
+  id: item.id,
+  label: item.face.lines.map((line) => line.text).join(', '),
+  tier: item.tier,
+  parent: item.parent,
+  box: item.box,
+  marks: boxMarks(item, fonts),
+});
+
+/** An item drawn once more: its words in a thin dashed frame, so that it is seen to be a reference. */
+export function drawRepeat(item: PlacedItem, [x, y]: Point, house: House, fonts: Fonts): Mark[] {
+  const [outline] = outlines('soft', { x, y, ...item.size });
+  return [
+    { type: 'path', d: outline!, fill: house.sheet, stroke: house.quietInk, width: 0.75, dash: [2, 2] },
+    ...wordMarks(
+      fonts,
+      item.set,
+      x,
+      y + (item.size.height - item.set.height) / 2,
+      item.size.width,
+      'middle',
+      house.ink,
+    ),
+  ];
+}
+
+export const drawWords = ({ words, x, y, align, quiet }: PlacedWords, house: House, fonts: Fonts): Mark[] =>
+  wordMarks(fonts, words, x, y, words.width, align, quiet ? house.quietInk : house.ink);
+
+/** Path data of an area's outline. */
+export const areaPath = ({ outline, curved }: Pick<Area, 'outline' | 'curved'>): string =>
+  `${pathThrough(outline, curved)}Z`;
+
+export const drawArea = (area: Area, house: House): Mark => {
+  const d = areaPath(area);
+  if (area.as === 'frame') return { type: 'path', d, stroke: house.quietInk, width: 1 };
+  if (area.as === 'empty') return { type: 'path', d, fill: house.quietInk, opacity: 0.45 };
+  const { fill, opacity, edge, edgeWidth, edgeDash } = house.area(area.place);
+  const dash = dashOf(edgeDash, edgeWidth);
+  return { type: 'path', d, fill, opacity, stroke: edge, width: edgeWidth, ...(dash && { dash }) };
+};
+
+const HEAD = { length: 6, width: 4.4 };
+
+/** A filled head at the end of a way. */
+function headOf(points: readonly Point[]): string {
+  const [x, y] = points.at(-1)!;
+  const [fx, fy] = points.findLast(([px, py]) => Math.hypot(px - x, py - y) > 0.01) ?? [x, y - 1];
+  const angle = Math.atan2(y - fy, x - fx);
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const corner = (back: number, aside: number): Point => [x - back * cos - aside * sin, y - back * sin + aside * cos];
+  return `${pathThrough([[x, y], corner(HEAD.length, HEAD.width / 2), corner(HEAD.length, -HEAD.width / 2)], false)}Z`;
+}
+
+type LineLook = Pick<Look, 'lineWidth' | 'lineDash' | 'lineColour'>;
+const stroke = ({ lineWidth, lineDash, lineColour }: LineLook) => {
+  const dash = dashOf(lineDash, lineWidth);
+  return { stroke: lineColour, width: lineWidth, ...(dash && { dash }) };
+};
+
+/** Lines that leave one item and look alike, as one mark: what they share is drawn once. */
+export function drawLinks(
+  links: readonly ArrangedLink[],
+  joins: readonly ArrangedLink['points'][],
+  lookOf: (tier: number) => Look,
+  house: House,
+  fonts: Fonts,
+): Scene['links'] {
+  const groups = new Map<string, { from: string; look: LineLook; own: ArrangedLink[] }>();
+  for (const link of links) {
+    const key = `${link.from} ${link.tier} ${JSON.stringify(link.look ?? '')}`;
+    const group = groups.get(key);
+    if (group) group.own.push(link);
+    else groups.set(key, { from: link.from, look: { ...lookOf(link.tier), ...link.look }, own: [link] });
+  }
+  // Broken lines first: where they share a trunk with whole ones, the whole line is seen.
+  const broken = (look: LineLook) => (look.lineDash === 'solid' ? 1 : 0);
+  const ordered = [...groups].sort(([, a], [, b]) => broken(a.look) - broken(b.look));
+  const drawn = ordered.map(([key, { from, look, own }]) => {
+    const ways = (curved: boolean) =>
+      own.filter((link) => link.curved === curved).flatMap((link) => link.ways ?? [link.points]);
+    const d = [
+      ...withoutRepeats(ways(false).filter((way) => way.length > 0))
+        .filter((way) => way.length > 1)
+        .map((way) => pathThrough(way, false)),
+      ...ways(true).map((way) => pathThrough(way, true)),
+    ].join('');
+    const heads = own.filter((link) => link.arrow).map((link) => headOf(link.ways?.at(-1) ?? link.points));
+    const marks: Mark[] = d === '' ? [] : [{ type: 'path', d, ...stroke(look) }];
+    if (heads.length > 0) marks.push({ type: 'path', d: heads.join(''), fill: look.lineColour });
+    for (const { words } of own) if (words) marks.push(...drawWords(words, house, fonts));
+    return { key, from, marks };
+  });
+  if (joins.length === 0) return drawn;
+  const d = joins.map((way) => pathThrough(way, false)).join('');
+  return [{ key: 'join', marks: [{ type: 'path', d, ...stroke(lookOf(1)) }] }, ...drawn];
 }

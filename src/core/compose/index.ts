@@ -1,1 +1,1 @@
-export { type Composition, compose } from './compose';
+export { type ComposeOptions, type Composition, compose } from './compose';

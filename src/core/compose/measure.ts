@@ -1,21 +1,9 @@
 /** Words of items set in lines, and from them the size of every box. */
 import type { Look } from '../chart';
-import { type FaceId, textFace } from '../faces';
-import type { ItemFace, Size } from '../kinds';
+import { textFace } from '../faces';
+import type { ItemFace, SetWords, Size } from '../kinds';
 import { padding } from '../scene';
 import { type Fonts, wrap } from '../text';
-
-export interface SetLine {
-  readonly text: string;
-  readonly face: FaceId;
-  readonly size: number;
-  readonly width: number;
-}
-export interface SetItem {
-  readonly lines: readonly SetLine[];
-  readonly width: number;
-  readonly height: number;
-}
 
 export interface Worded {
   readonly id: string;
@@ -29,8 +17,8 @@ export const LINE_HEIGHT = 1.22;
 /** Narrowest box, so that a short name still makes a box that can be grasped. */
 const NARROWEST = 44;
 
-function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetItem {
-  const lines: SetLine[] = [];
+function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetWords {
+  const lines: SetWords['lines'][number][] = [];
   let width = 0;
   let height = 0;
   for (const line of face.lines) {
@@ -45,6 +33,29 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetItem {
   return { lines, width, height };
 }
 
+/** Sets words that stand outside boxes. Sizes in points. */
+export function setWordsIn(
+  fonts: Fonts,
+  text: string,
+  most: number,
+  { size = 9.5, strong = false }: { readonly size?: number; readonly strong?: boolean } = {},
+): SetWords {
+  const face = textFace(strong ? 600 : 400);
+  const { lines, width } = wrap(fonts, text, face, size, most);
+  return {
+    lines: lines.map((line) => ({ ...line, face, size })),
+    width,
+    height: lines.length * size * LINE_HEIGHT,
+  };
+}
+
+/** The same words a factor larger or smaller. */
+export const scaledWords = ({ lines, width, height }: SetWords, by: number): SetWords => ({
+  lines: lines.map((line) => ({ ...line, size: line.size * by, width: line.width * by })),
+  width: width * by,
+  height: height * by,
+});
+
 /**
  * Sets the words of all items and sizes their boxes by the size rule of their tier: one size for the tier from its
  * longest text, each its own, or a fixed width. Words are then set again in the width that was found.
@@ -53,8 +64,8 @@ export function measure(
   items: readonly Worded[],
   tierLook: (tier: number) => Look,
   fonts: Fonts,
-): { set: Map<string, SetItem>; sizes: Map<string, Size> } {
-  const set = new Map<string, SetItem>();
+): { set: Map<string, SetWords>; sizes: Map<string, Size> } {
+  const set = new Map<string, SetWords>();
   const sizes = new Map<string, Size>();
   const byTier = new Map<number, Worded[]>();
   for (const item of items) {
@@ -62,7 +73,7 @@ export function measure(
     else byTier.set(item.tier, [item]);
   }
   const room = (item: Worded, width: number) => Math.max(1, width - 2 * padding[item.look.shape].x);
-  const box = (item: Worded, words: SetItem): Size => ({
+  const box = (item: Worded, words: SetWords): Size => ({
     width: words.width + 2 * padding[item.look.shape].x,
     height: words.height + 2 * padding[item.look.shape].y,
   });

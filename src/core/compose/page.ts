@@ -1,6 +1,6 @@
 /** The page's own words: title, date line, tier headings. */
 import type { Chart } from '../chart';
-import type { Arrangement } from '../kinds';
+import type { Arrangement, TierAxis } from '../kinds';
 import { type Fit, paperPoints } from '../layout';
 import type { Mark, SceneBand } from '../scene';
 import type { House } from '../style';
@@ -81,6 +81,7 @@ export function headingRoom(
   fonts: Fonts,
 ): { x: number; y: number } {
   if (!chart.page.tierHeadings || names.length === 0) return { x: 0, y: 0 };
+  if (arrangement.axis !== 'rows' && arrangement.axis !== 'columns') return { x: 0, y: 0 };
   if (arrangement.axis === 'columns') return { x: 0, y: HEADING.size * LINE_HEIGHT + HEADING_GAP };
   const widest = names.reduce(
     (most, name) => Math.max(most, wrap(fonts, name, HEADING.face, HEADING.size, HEADING_WIDEST).width),
@@ -91,13 +92,14 @@ export function headingRoom(
 
 export function drawHeadings(
   bands: readonly SceneBand[],
-  axis: 'rows' | 'columns',
+  axis: TierAxis,
   house: House,
   place: Fit,
   fonts: Fonts,
 ): Mark[] {
   const size = HEADING.size * place.scale;
   const marks: Mark[] = [];
+  if (axis !== 'rows' && axis !== 'columns') return marks;
   for (const band of bands) {
     const room = axis === 'rows' ? HEADING_WIDEST : Math.max(20, (band.end - band.start) / place.scale);
     const { lines } = wrap(fonts, band.name, HEADING.face, HEADING.size, room);

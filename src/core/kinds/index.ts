@@ -1,8 +1,15 @@
+import { concept } from './concept';
+import { decision } from './decision';
+import { family } from './family';
 import type { Kind } from './kind';
 import { org } from './org';
+import { venn } from './venn';
 
-export const kinds: readonly Kind[] = [org];
+export const kinds: readonly Kind[] = [org, family, decision, concept, venn];
 
 export const kindOf = (id: string): Kind | undefined => kinds.find((kind) => kind.id === id);
 
+export * from './arrangement';
+export { notDrawn } from './carry';
+export * from './choices';
 export * from './kind';

@@ -1,10 +1,14 @@
 /**
  * The one interface every kind of chart is asked through. A new kind is a folder beside this file and a line in
  * `index.ts`; nothing in list, style, scene, server or ui knows a kind by name.
+ *
+ * All kinds share one model. An item's place in the tree is its first relation (the post it reports to, the parent it is
+ * a child of, the question it answers, the idea it is joined to); what a tree can't hold is in links and sets.
  */
-import type { Chart, Item, Look, LookPatch } from '../chart';
-import type { Point } from '../layout';
-import type { Column, ListForm, Problem } from '../list';
+import type { Change, Chart, Item, LookPatch } from '../chart';
+import type { Column, ListForm, ListRead, Problem } from '../list';
+import type { ArrangeInput, Arrangement, Region, Structure } from './arrangement';
+import type { ArrangementChoice } from './choices';
 
 /** The kind's own words, for screens that serve all kinds. */
 export interface KindWords {
@@ -13,37 +17,14 @@ export interface KindWords {
   readonly about: string;
   readonly item: string;
   readonly items: string;
-  /** Said where a child stands under a parent: "Reports to". */
+  /** Said where a line stands under another: "Reports to". */
   readonly under: string;
-  readonly newItem: string;
-}
-
-/** A choice of arrangement, as data that any screen can offer. */
-export type ArrangementChoice =
-  | {
-      readonly type: 'choice';
-      readonly key: string;
-      readonly label: string;
-      readonly initial: string;
-      readonly options: readonly { readonly value: string; readonly label: string; readonly about: string }[];
-      /** It can also be set for a single branch. */
-      readonly perBranch?: boolean;
-    }
-  | {
-      readonly type: 'length';
-      readonly key: string;
-      readonly label: string;
-      readonly initial: number;
-      readonly least: number;
-      readonly most: number;
-    };
-
-/** What the structure of a chart says before anything is measured. */
-export interface Structure {
-  /** Items in the order of the list. */
-  readonly order: readonly string[];
-  readonly tierOf: ReadonlyMap<string, number>;
-  readonly tiers: number;
+  /** Said where a line stands under none. */
+  readonly top: string;
+  /** Stands where a line has no name. */
+  readonly unnamed: string;
+  /** What the outline of its list holds, for who takes it away. */
+  readonly outline: string;
 }
 
 /** Words inside a box, top to bottom. */
@@ -59,42 +40,6 @@ export interface ItemFace {
   readonly look?: LookPatch;
 }
 
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
-
-export interface ArrangeInput {
-  readonly chart: Chart;
-  readonly structure: Structure;
-  readonly sizes: ReadonlyMap<string, Size>;
-  readonly lookOf: (tier: number) => Look;
-}
-
-export interface ArrangedLink {
-  readonly from: string;
-  readonly to: string;
-  readonly role: string;
-  readonly label: string;
-  readonly points: readonly Point[];
-  readonly curved: boolean;
-  /** Tier whose line look it takes. */
-  readonly tier: number;
-}
-
-/** Boxes and lines in points, the picture's near corner at 0, 0. */
-export interface Arrangement {
-  readonly boxes: ReadonlyMap<string, { readonly x: number; readonly y: number } & Size>;
-  readonly links: readonly ArrangedLink[];
-  /** Lines that belong to no link, such as one that joins several tops. */
-  readonly joins: readonly (readonly Point[])[];
-  /** How tiers run over the sheet, and where each lies. */
-  readonly axis: 'rows' | 'columns';
-  readonly bands: readonly { readonly start: number; readonly end: number }[];
-  readonly width: number;
-  readonly height: number;
-}
-
 /** A computed number of a kind, with what it means in a sentence. */
 export interface ShownFigure {
   readonly label: string;
@@ -102,58 +47,80 @@ export interface ShownFigure {
   readonly about: string;
 }
 
+/** Numbers best seen as a chart: bars of categories, or steps over a scale of numbers. */
+export interface FigureChart {
+  readonly label: string;
+  readonly about: string;
+  readonly form: 'bars' | 'steps';
+  /** What the values across and up are. */
+  readonly across: string;
+  readonly up: string;
+  readonly data: readonly { readonly name: string; readonly value: number }[];
+}
+
+/** What can be said of two chosen items. */
+export interface PairFigure {
+  readonly label: string;
+  readonly about: string;
+  of(chart: Chart, a: string, b: string): { readonly value: string; readonly facts: readonly string[] };
+}
+
+/** Whether a list can become a kind: how surely from 0 (it can't) to 1, and a sentence why, or what is missing. */
+export interface Fitness {
+  readonly sure: number;
+  readonly why: string;
+}
+
+export interface FigureOptions {
+  /** Two items, by name or id. */
+  readonly between?: readonly [string, string] | undefined;
+}
+
+/** A way to write a chart's list. */
+export interface ListFormat {
+  readonly label: string;
+  readonly about: string;
+  readonly mime: string;
+  readonly ending: string;
+  write(chart: Chart): string;
+}
+
 export interface Kind {
   readonly id: string;
   readonly words: KindWords;
   readonly columns: readonly Column[];
+  /** Columns that a line of the list shows before and after the name. */
+  line(chart: Chart): { readonly lead?: string; readonly tail?: string };
+  /** What of a chart it draws; the rest stays in the chart but is not seen. */
+  readonly draws: { readonly tree: boolean; readonly roles: readonly string[]; readonly sets: boolean };
+  /** What it asks of every tier's look, on top of the house style's and below what a person sets. */
+  readonly look?: LookPatch;
   readonly forms: readonly ListForm[];
   readonly choices: readonly ArrangementChoice[];
+  fits(list: ListRead): Fitness;
   structure(chart: Chart): Structure;
+  /** A cell of the list where it is not simply the item's field of that name; undefined: it is. */
+  cell?(chart: Chart, item: string, field: string): string | undefined;
+  /** The change that writes such a cell; undefined: it is the item's field. A problem's sentence where it can't be. */
+  writeCell?(chart: Chart, item: string, field: string, text: string): Change | string | undefined;
+  /** The list as outline text: what is written is read back the same. */
+  writeOutline(chart: Chart): string;
+  /** Other ways to write the list than as table and outline. */
+  readonly formats?: Readonly<Record<string, ListFormat>>;
+  /** The change that puts an item into a region, given the sets that cover it. */
+  dropInto?(chart: Chart, item: string, sets: Region['sets']): Change | undefined;
   /** Name of a tier where the person gave none. */
   tierName(chart: Chart, structure: Structure, tier: number): string;
-  face(item: Item): ItemFace;
+  face(item: Item, chart: Chart, structure: Structure): ItemFace;
   arrange(input: ArrangeInput): Arrangement;
   /** What is wrong with the content. `lineOf` gives the line that a problem names. */
   problems(chart: Chart, lineOf: (item: string) => number | undefined): Problem[];
   /** Numbers that scripts rely on. */
-  figures(chart: Chart, structure: Structure): Record<string, unknown>;
-  /** The same for people. */
-  shownFigures(chart: Chart, structure: Structure): readonly ShownFigure[];
-}
-
-/** The value of a choice in a chart: what was chosen where that is allowed, else the initial value. */
-export function chosen(
-  choices: readonly ArrangementChoice[],
-  arrangement: Chart['arrangement'],
-  key: string,
-): string | number {
-  const choice = choices.find((c) => c.key === key);
-  const value = arrangement[key];
-  if (!choice) throw new Error(`no arrangement choice "${key}"`);
-  if (choice.type === 'length') {
-    const inRange = typeof value === 'number' && value >= choice.least && value <= choice.most;
-    return inRange ? value : choice.initial;
-  }
-  return choice.options.some((option) => option.value === value) ? String(value) : choice.initial;
-}
-
-/** Choices of a request that the kind does not have or allow, each with what would be right. */
-export function arrangementProblems(kind: Kind, arrangement: Chart['arrangement']): { key: string; message: string }[] {
-  return Object.entries(arrangement).flatMap(([key, value]) => {
-    const choice = kind.choices.find((c) => c.key === key);
-    if (!choice)
-      return [
-        { key, message: `There is no choice "${key}"; this kind has ${kind.choices.map((c) => c.key).join(', ')}.` },
-      ];
-    if (choice.type === 'length') {
-      const inRange = typeof value === 'number' && value >= choice.least && value <= choice.most;
-      return inRange
-        ? []
-        : [{ key, message: `"${key}" is a number of points from ${choice.least} to ${choice.most}.` }];
-    }
-    const values = choice.options.map((option) => option.value);
-    return values.some((allowed) => allowed === value)
-      ? []
-      : [{ key, message: `"${key}" is one of ${values.join(', ')}.` }];
-  });
+  figures(chart: Chart, structure: Structure, options?: FigureOptions): Record<string, unknown>;
+  /** What `figures` gives, in words: for the description of the API. */
+  readonly figuresAbout: string;
+  /** The same for people; `drawn` is what the arrangement counted. */
+  shownFigures(chart: Chart, structure: Structure, drawn: Readonly<Record<string, number>>): readonly ShownFigure[];
+  figureCharts?(chart: Chart, structure: Structure): readonly FigureChart[];
+  readonly pairFigure?: PairFigure;
 }

@@ -1,5 +1,10 @@
+export { crossingsOf } from './crossings';
+export { type Layered, type LayeredEdge, type LineForm, layered } from './layered';
+export { countCrossings, type LayerGraph, orderLayers } from './order';
 export { type Fit, fitToPage, paperMillimetres, paperPoints } from './page';
+export { type RankEdge, ranksOf } from './ranks';
 export { type Point, type Route, route } from './routes';
+export { keepApart, spread } from './spread';
 export { type Forest, type TidyGaps, tidy } from './tidy';
 export { type Leaves, type Tiered, type TieredGaps, tiered } from './tiered';
 export { withoutRepeats } from './trunk';

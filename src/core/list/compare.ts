@@ -1,5 +1,15 @@
 /** A newer list against the chart: who joined, left, moved or changed, and the change that brings the chart there. */
-import { type Change, type Chart, firstOrders, type Item, type NewItem, treeOf } from '../chart';
+import {
+  type Change,
+  type Chart,
+  firstOrders,
+  type Item,
+  type ItemSet,
+  type Link,
+  type NewItem,
+  treeOf,
+} from '../chart';
+import type { ListRead } from './types';
 import { folded } from './words';
 
 export interface Comparison {
@@ -54,11 +64,38 @@ const fieldChanges = (from: Item['fields'], to: Item['fields']) =>
       .map((key) => [key, { from: from[key] ?? null, to: to[key] ?? null }]),
   );
 
+/** Two links that say the same of the same items. */
+const linkKey = ({ from, to, role, label = '', fields = {} }: Link) =>
+  JSON.stringify([from, to, role, label, Object.entries(fields).sort()]);
+
+/** The change from a chart's links to those of a newer list; links that say the same keep their id. */
+function linkChange(chart: Chart, fresh: readonly Link[]): Change[] {
+  const waiting = new Map<string, string[]>();
+  for (const link of Object.values(chart.links)) {
+    const key = linkKey(link);
+    waiting.set(key, [...(waiting.get(key) ?? []), link.id]);
+  }
+  const put = fresh.filter((link) => waiting.get(linkKey(link))?.shift() === undefined);
+  const remove = [...waiting.values()].flat();
+  return put.length + remove.length === 0 ? [] : [{ type: 'set-links', put, remove }];
+}
+
+/** The same for sets, which are known by their names. */
+function setChange(chart: Chart, fresh: readonly ItemSet[]): Change[] {
+  const known = new Map(Object.values(chart.sets).map((set) => [folded(set.name), set]));
+  const put = fresh.map((set) => ({ ...set, id: known.get(folded(set.name))?.id ?? set.id }));
+  const stay = new Set(put.map(({ id }) => id));
+  const remove = Object.keys(chart.sets).filter((id) => !stay.has(id));
+  const differs = put.filter((set) => JSON.stringify(chart.sets[set.id]) !== JSON.stringify(set));
+  return differs.length + remove.length === 0 ? [] : [{ type: 'set-sets', put: differs, remove }];
+}
+
 /**
- * @param fresh items of the newer list, with ids that the chart does not use
+ * @param list the newer list, with ids that the chart does not use
  * Styles, exceptions and nudges stay with their items: matched items keep their id and only their fields and place change.
  */
-export function compareList(chart: Chart, fresh: readonly Item[]): Comparison {
+export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links' | 'sets'>): Comparison {
+  const fresh = list.items;
   const old = Object.values(chart.items);
   const pairs = match(old, fresh);
   const idOf = (id: string) => pairs.get(id) ?? id;
@@ -116,6 +153,14 @@ export function compareList(chart: Chart, fresh: readonly Item[]): Comparison {
     ...loosened,
     ...(added.length > 0 ? [{ type: 'add-items', items: added } as const] : []),
     ...placed,
+    ...linkChange(
+      chart,
+      list.links.map((link) => ({ ...link, from: idOf(link.from), to: idOf(link.to) })),
+    ),
+    ...setChange(
+      chart,
+      list.sets.map((set) => ({ ...set, members: set.members.map(idOf).sort() })),
+    ),
     ...gone.map((item): Change => ({ type: 'remove-lift', id: item.id })),
   ];
   return {

@@ -1,8 +1,10 @@
 export { type Comparison, compareList } from './compare';
-export { outlineForm } from './outline';
+export { levelMarks, type OutlineLine, outlineLines } from './levels';
+export { readChance, readNumber, showChance, showNumber } from './numbers';
+export { nameAnd, outlineForm, readOutline, type SplitLine, writeOutline } from './outline';
 export { recognise } from './recognise';
-export { superiorFinder } from './superiors';
-export { tableForms } from './table';
+export { circles, itemBy, itemFinder, references, resolveParents } from './refer';
+export { type TableOptions, tableForms, writeCsv } from './table';
 export {
   type Column,
   countingIds,
@@ -12,5 +14,5 @@ export {
   type ReadContext,
   type Repair,
 } from './types';
-export { folded, nameFinder, tidy } from './words';
-export { listAsCsv, listAsOutline } from './write';
+export { editDistance, folded, headingKey, nameFinder, plainText, tidy } from './words';
+export { listAsCsv } from './write';

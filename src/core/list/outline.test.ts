@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { kindOf } from '../kinds';
 import { countingIds } from '.';
 import { outlineLines } from './levels';
-import { outlineForm, writeOutline } from './outline';
+import { nameAnd, outlineForm, writeOutline } from './outline';
 
 const { columns } = kindOf('org')!;
-const read = (text: string) => outlineForm('').read(text, { columns, newId: countingIds() });
+const read = (text: string) => outlineForm('', nameAnd('post')).read(text, { columns, newId: countingIds() });
 /** Names with the name above each, which is what a list says whatever its form. */
 const tree = (text: string) => {
   const { items } = read(text);

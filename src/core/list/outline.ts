@@ -19,33 +19,38 @@ function separatorOf(lines: readonly OutlineLine[]): string | undefined {
   return certain || most > lines.length * 0.15 ? best : undefined;
 }
 
-/** Parts of a line by field: the first is the name, then the columns of the kind in their order. */
-function fieldsOf(text: string, separator: string | undefined, second: string): Record<string, string> {
-  if (separator === undefined) return { name: tidy(text) };
-  const [name = '', ...rest] = text.split(separator);
-  const fields: Record<string, string> = { name: tidy(name) };
-  // A dash may come again inside a post; columns set apart by tabs or bars are fields of their own.
-  const parts = separator === '\t' || separator === ' | ' ? rest : rest.length > 0 ? [rest.join(separator)] : [];
-  for (const [i, part] of parts.entries())
-    if (tidy(part) !== '') fields[i === 0 ? second : `column ${i + 2}`] = tidy(part);
-  return fields;
-}
+/** Fields of a line, given the separator the whole list uses and the line's level from 0. */
+export type SplitLine = (text: string, separator: string | undefined, level: number) => Record<string, string>;
 
-function read(raw: string, context: ReadContext): ListRead {
+/** Splits a line into the name and `second`; columns set apart by tabs or bars go on as fields of their own. */
+export const nameAnd =
+  (second: string): SplitLine =>
+  (text, separator) => {
+    if (separator === undefined) return { name: tidy(text) };
+    const [name = '', ...rest] = text.split(separator);
+    const fields: Record<string, string> = { name: tidy(name) };
+    // A dash may come again inside a post; columns set apart by tabs or bars are fields of their own.
+    const parts = separator === '\t' || separator === ' | ' ? rest : rest.length > 0 ? [rest.join(separator)] : [];
+    for (const [i, part] of parts.entries())
+      if (tidy(part) !== '') fields[i === 0 ? second : `column ${i + 2}`] = tidy(part);
+    return fields;
+  };
+
+/** An outline as items under each other. */
+export function readOutline(raw: string, newId: () => string, split: SplitLine): ListRead {
   const lines = outlineLines(plainText(raw));
   const separator = separatorOf(lines);
-  const second = context.columns.find((column) => column.field !== 'name')?.field ?? 'post';
   const orders = firstOrders(lines.length);
   const items: Item[] = [];
   const at: Record<string, number> = {};
   const problems: Problem[] = [];
   const open: string[] = [];
   for (const [i, line] of lines.entries()) {
-    const id = context.newId();
+    const id = newId();
     const parent = line.level > 0 ? open[line.level - 1]! : null;
     open.length = line.level;
     open.push(id);
-    items.push({ id, parent, order: orders[i]!, fields: fieldsOf(line.text, separator, second) });
+    items.push({ id, parent, order: orders[i]!, fields: split(line.text, separator, line.level) });
     at[id] = line.line;
     if (line.tooDeep)
       problems.push({
@@ -60,12 +65,20 @@ function read(raw: string, context: ReadContext): ListRead {
   return { form: 'outline', items, links: [], sets: [], lines: at, problems };
 }
 
-export const outlineForm = (sample: string): ListForm => ({
+/**
+ * @param split how a line becomes fields
+ * @param resolve makes more of the items than a tree, such as links
+ */
+export const outlineForm = (
+  sample: string,
+  split: SplitLine,
+  resolve: (list: ListRead, context: ReadContext) => ListRead = (list) => list,
+): ListForm => ({
   id: 'outline',
   label: 'Outline',
   sample,
   suits: (text) => (levelMarks(plainText(text)) === undefined ? 0.2 : 0.6),
-  read,
+  read: (raw, context) => resolve(readOutline(raw, context.newId, split), context),
 });
 
 /** A list as outline text: a tab a level, name and post set apart by ` | `. What is written is read back the same. */

@@ -1,7 +1,6 @@
 /** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet. */
 import Papa from 'papaparse';
 import { firstOrders, type Item } from '../chart';
-import { resolveSuperiors } from './superiors';
 import type { Column, ListForm, ListRead, Problem, ReadContext } from './types';
 import { headingKey, plainText, tidy } from './words';
 
@@ -88,8 +87,8 @@ function fieldsOfHeadings(first: readonly string[], columns: readonly Column[]):
   });
 }
 
-/** A column most of whose cells are names of other lines says who is above whom, whatever its heading. */
-function guessSuperior(rows: readonly Row[], fields: readonly string[]): number {
+/** A column most of whose cells are names of other lines says what is above what, whatever its heading. */
+function guessParent(rows: readonly Row[], fields: readonly string[]): number {
   const nameAt = fields.indexOf('name');
   const names = new Set(rows.map((row) => tidy(row.cells[nameAt] ?? '').toLowerCase()));
   return fields.findIndex((_, at) => {
@@ -99,12 +98,26 @@ function guessSuperior(rows: readonly Row[], fields: readonly string[]): number 
   });
 }
 
-function read(raw: string, context: ReadContext): ListRead {
+export interface TableOptions {
+  /** The field that names the line above, for a column that says so by its cells only. */
+  readonly parent?: string;
+  /** Whether a first row that names no known column is still one of headings, by the rows below it. */
+  readonly isHeading?: (first: readonly string[], body: readonly (readonly string[])[]) => boolean;
+  /** Makes more of the items than rows, such as a tree. */
+  readonly resolve: (list: ListRead, context: ReadContext) => ListRead;
+}
+
+function read(raw: string, context: ReadContext, { parent, isHeading, resolve }: TableOptions): ListRead {
   const text = plainText(raw);
   const found = delimiterOf(text, context.columns);
   const { rows, problems } = rowsOf(text, found.delimiter);
   const first = rows[0]?.cells ?? [];
-  const hasHeadings = namesColumns(first, context.columns);
+  const hasHeadings =
+    namesColumns(first, context.columns) ||
+    isHeading?.(
+      first,
+      rows.slice(1).map(({ cells }) => cells),
+    ) === true;
   const body = hasHeadings ? rows.slice(1) : rows;
   const width = rows.reduce((most, row) => Math.max(most, row.cells.length), 0);
   const headings = Array.from({ length: width }, (_, at) => (hasHeadings ? (first[at] ?? '') : ''));
@@ -120,13 +133,16 @@ function read(raw: string, context: ReadContext): ListRead {
       code: 'no-headings',
       severity: 'warning',
       line,
-      message: `Line ${line} does not name the columns; the first column was taken as the name. Add a first line such as "name, post, reports to".`,
+      message: `Line ${line} does not name the columns; the first column was taken as the name. Add a first line such as "${context.columns
+        .slice(0, 3)
+        .map((column) => column.label.toLowerCase())
+        .join(', ')}".`,
       repairs: [],
     });
   }
-  if (!fields.includes('superior')) {
-    const at = guessSuperior(body, fields);
-    if (at >= 0) fields[at] = 'superior';
+  if (parent !== undefined && !fields.includes(parent)) {
+    const at = guessParent(body, fields);
+    if (at >= 0) fields[at] = parent;
   }
 
   const orders = firstOrders(body.length);
@@ -151,15 +167,16 @@ function read(raw: string, context: ReadContext): ListRead {
         repairs: [],
       });
   }
-  return {
+  const list: ListRead = {
     form: found.delimiter === '\t' ? 'tsv' : 'csv',
-    items: resolveSuperiors(items),
+    items,
     links: [],
     sets: [],
     lines,
     problems,
     columns: headings.map((heading, at) => ({ heading: tidy(heading), field: fields[at]! })),
   };
+  return resolve(list, context);
 }
 
 /** Quoted by RFC 4180, lines ended with CRLF as it asks. */
@@ -167,7 +184,13 @@ export function writeCsv(rows: readonly (readonly string[])[]): string {
   return `${Papa.unparse(rows as string[][], { newline: '\r\n' })}\r\n`;
 }
 
-function form(id: 'csv' | 'tsv', label: string, sample: string, delimiters: readonly string[]): ListForm {
+function form(
+  id: 'csv' | 'tsv',
+  label: string,
+  sample: string,
+  delimiters: readonly string[],
+  options: TableOptions,
+): ListForm {
   return {
     id,
     label,
@@ -181,11 +204,12 @@ function form(id: 'csv' | 'tsv', label: string, sample: string, delimiters: read
       if (/^[\t ]+\S/m.test(plain)) return 0;
       return found.headings === 1 && found.even ? 0.8 : found.even ? 0.5 : 0;
     },
-    read,
+    read: (text, context) => read(text, context, options),
   };
 }
 
-export const tableForms = (csvSample: string): readonly ListForm[] => [
-  form('csv', 'Table (CSV)', csvSample, [',', ';', '|']),
-  form('tsv', 'Table (cells from a spreadsheet)', csvSample.replace(/, ?/g, '\t'), ['\t']),
+/** A table in its two forms. @param csvSample an example with commas */
+export const tableForms = (csvSample: string, options: TableOptions): readonly ListForm[] => [
+  form('csv', 'Table (CSV)', csvSample, [',', ';', '|'], options),
+  form('tsv', 'Table (cells from a spreadsheet)', csvSample.replace(/, ?/g, '\t'), ['\t'], options),
 ];

@@ -1,4 +1,4 @@
-import type { Change, Item, ItemSet, Link } from '../chart';
+import type { Change, Chart, Item, ItemSet, Link } from '../chart';
 
 /** A change that would mend a problem, in the words of its button. */
 export interface Repair {
@@ -38,6 +38,10 @@ export interface ListRead {
   readonly lines: Readonly<Record<string, number>>;
   /** What was wrong with the text itself; what is wrong with the content, the kind's own check finds. */
   readonly problems: readonly Problem[];
+  /** Choices of arrangement that the list itself makes, such as its main idea. */
+  readonly arrangement?: Chart['arrangement'];
+  /** What the text carried that no kind uses, to be written back. */
+  readonly carried?: Readonly<Record<string, string>>;
   /** For tables: which field each heading went to. */
   readonly columns?: readonly { readonly heading: string; readonly field: string }[];
 }
@@ -53,6 +57,8 @@ export interface ListForm {
   readonly id: string;
   readonly label: string;
   readonly sample: string;
+  /** A text that suits it for certain is nothing else: other kinds would only misread it. */
+  readonly exclusive?: true;
   /** How sure it is that a text is of this form: 0 (no) to 1. */
   suits(text: string, columns: readonly Column[]): number;
   read(text: string, context: ReadContext): ListRead;

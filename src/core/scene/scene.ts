@@ -10,6 +10,8 @@ export type Mark =
       /** SVG path data. */
       readonly d: string;
       readonly fill?: string;
+      /** Of the fill, 0 to 1; solid where absent. */
+      readonly opacity?: number;
       readonly stroke?: string;
       readonly width?: number;
       readonly dash?: readonly number[];
@@ -50,7 +52,7 @@ export interface SceneBand {
   readonly count: number;
   readonly exceptions: number;
   readonly fill: string;
-  /** Near and far edge along the axis of tiers, on the page. */
+  /** Near and far edge along the axis of tiers, on the page; 0 and 0 where tiers have no place along an edge. */
   readonly start: number;
   readonly end: number;
 }
@@ -70,7 +72,9 @@ export interface Scene {
   readonly links: readonly { readonly key: string; readonly from?: string; readonly marks: readonly Mark[] }[];
   readonly items: readonly SceneItem[];
   readonly page: readonly Mark[];
-  readonly axis: 'rows' | 'columns';
+  /** Named areas that items can be dropped into, in the picture's own units. */
+  readonly areas: readonly { readonly id: string; readonly name: string; readonly outline: string }[];
+  readonly axis: 'rows' | 'columns' | 'rings' | 'overlaps';
   readonly bands: readonly SceneBand[];
 }
 

@@ -16,7 +16,8 @@ function markSvg(mark: Mark): string {
   }
   const stroke = mark.stroke ? ` stroke="${mark.stroke}" stroke-width="${short(mark.width ?? 1)}"` : '';
   const dash = mark.dash ? ` stroke-dasharray="${mark.dash.map(short).join(' ')}"` : '';
-  return `<path d="${mark.d}" fill="${mark.fill ?? 'none'}"${stroke}${dash}/>`;
+  const opacity = mark.opacity === undefined ? '' : ` fill-opacity="${short(mark.opacity)}"`;
+  return `<path d="${mark.d}" fill="${mark.fill ?? 'none'}"${opacity}${stroke}${dash}/>`;
 }
 
 const placed = (x: number, y: number, scale: number) =>

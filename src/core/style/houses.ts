@@ -11,6 +11,17 @@ export interface House {
   readonly quietInk: string;
   /** The look of a tier, from 1. The same whatever the number of tiers, so that adding one repaints nothing. */
   look(tier: number): Look;
+  /** The look of an area such as a set, from 1; half see-through, so that areas that overlap show each other. */
+  area(place: number): AreaLook;
+}
+
+export interface AreaLook {
+  readonly fill: string;
+  /** Of the fill, 0 to 1. */
+  readonly opacity: number;
+  readonly edge: string;
+  readonly edgeWidth: number;
+  readonly edgeDash: Look['edgeDash'];
 }
 
 const SHAPES = ['square', 'soft', 'rounded', 'pill', 'cut', 'double'] as const;
@@ -53,6 +64,16 @@ const fernhouse: House = {
       lineColour: '#6b7168',
     };
   },
+  area(place) {
+    const hue = 150 + (place - 1) * GOLDEN_ANGLE;
+    return {
+      fill: oklch(0.85, 0.09, hue),
+      opacity: 0.5,
+      edge: oklch(0.5, 0.09, hue),
+      edgeWidth: 1.5,
+      edgeDash: 'solid',
+    };
+  },
 };
 
 const GREYS = ['#1a1a1a', '#595959', '#d6d6d6', '#ffffff'] as const;
@@ -89,6 +110,14 @@ const photocopier: House = {
       lineColour: '#000000',
     };
   },
+  area: (place) => ({
+    fill: '#dedede',
+    opacity: 0.5,
+    edge: '#000000',
+    // The edge tells sets apart: its dashes first, then its weight.
+    edgeDash: at(['solid', 'dashed', 'dotted'] as const, place - 1),
+    edgeWidth: place <= 3 ? 1.5 : 2.75,
+  }),
 };
 
 export const houses: readonly House[] = [fernhouse, photocopier];

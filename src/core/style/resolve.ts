@@ -13,9 +13,15 @@ function on(look: Look, patch: LookPatch | undefined): Look {
 const definedOf = (patch: LookPatch) =>
   Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined)) as Partial<Look>;
 
-/** The look of a tier: the house style's, with what was set on the tier. */
-export const tierLook = (chart: Pick<Chart, 'tiers'>, house: House, tier: number): Look =>
-  on(house.look(tier), chart.tiers[String(tier)]?.look);
+/**
+ * The look of a tier: the house style's, with what the kind asks of every tier, then what was set on the tier.
+ */
+export const tierLook = (
+  chart: Pick<Chart, 'tiers'>,
+  house: House,
+  tier: number,
+  byKind: LookPatch | undefined = undefined,
+): Look => on(on(house.look(tier), byKind), chart.tiers[String(tier)]?.look);
 
 /**
  * The look of an item: its tier's, then what the kind says by what the item is (such as a dashed edge for a vacant

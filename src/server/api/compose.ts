@@ -6,12 +6,12 @@ import { arrangementProblems, type Kind } from '../../core/kinds';
 import { chartOfList } from '../../core/read';
 import { houses } from '../../core/style';
 import { ApiError } from '../http';
-import { kindFor, readAs } from '../lists';
+import { readRequest } from '../lists';
 import { DPI, fonts } from '../pictures';
 import type { ComposeAnswer, composeRequest } from './schemas';
 
 function checkChoices(kind: Kind, house: string | undefined, arrangement: Chart['arrangement']): void {
-  const problems = arrangementProblems(kind, arrangement).map(({ key, message }) => ({
+  const problems = arrangementProblems(kind.choices, arrangement).map(({ key, message }) => ({
     code: 'wrong-choice',
     message,
     field: `arrangement.${key}`,
@@ -39,20 +39,23 @@ export interface Composed {
 }
 
 export function composeList(request: z.infer<typeof composeRequest>): Composed {
-  const kind = kindFor(request.kind);
+  const { kind, list } = readRequest(request);
   checkChoices(kind, request.house, request.arrangement ?? {});
-  const list = readAs(kind, request.list, request.form);
+  const read = chartOfList(kind, request.title ?? kind.words.name, list);
   const chart: Chart = {
-    ...chartOfList(kind, request.title ?? kind.words.name, list),
+    ...read,
     ...(request.house && { house: request.house }),
-    arrangement: request.arrangement ?? {},
+    arrangement: { ...read.arrangement, ...request.arrangement },
     page: {
       ...defaultPage,
       showTitle: request.title !== undefined,
       ...(request.page === null ? { size: 'picture' as const } : definedOf(request.page ?? {})),
     },
   };
-  const composition = compose(chart, fonts(), (id) => list.lines[id]);
+  const composition = compose(chart, fonts(), {
+    lineOf: (id) => list.lines[id],
+    figures: { between: request.between },
+  });
   return {
     composition,
     answer: asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form),
@@ -65,7 +68,7 @@ const definedOf = <T extends object>(value: T) =>
   };
 
 export function asAnswer(composition: Composition, form: string): ComposeAnswer {
-  const { kind, items, links, tiers, page, problems, figures } = composition;
+  const { kind, items, links, sets, regions, tiers, page, problems, figures } = composition;
   return {
     kind,
     form,
@@ -79,8 +82,13 @@ export function asAnswer(composition: Composition, form: string): ComposeAnswer 
       style: { fill: look.fill, ink: look.ink, edge: look.edge, shape: look.shape },
     })),
     links: links.map((link) => ({ ...link, points: link.points.map(([x, y]) => [x, y]) })),
-    sets: [],
-    regions: [],
+    sets: [...sets],
+    regions: regions.map(({ sets: within, count, items: held, at }) => ({
+      sets: [...within],
+      count,
+      items: [...held],
+      at: [...at],
+    })),
     tiers: tiers.map(({ tier, name, count }) => ({ tier, name, count })),
     page,
     problems: problems.map((problem) => ({ ...problem, repairs: problem.repairs.map((repair) => repair.label) })),

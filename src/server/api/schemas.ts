@@ -1,6 +1,7 @@
 /** What the API takes and gives: these schemas check requests and make the OpenAPI document. */
 import { z } from 'zod';
-import { changeSchema, chartSchema, idSchema, pageSchema, titleSchema } from '../../core/chart';
+import { arrangementSchema, changeSchema, chartSchema, idSchema, pageSchema, titleSchema } from '../../core/chart';
+import { kinds } from '../../core/kinds';
 import { LIST_LIMIT } from '../http';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');
@@ -22,7 +23,11 @@ export const composeRequest = z.object({
     .optional()
     .describe('null: the page is as large as the picture'),
   house: z.string().max(60).optional(),
-  arrangement: chartSchema.shape.arrangement.optional(),
+  arrangement: arrangementSchema.optional(),
+  between: z
+    .tuple([z.string().max(200), z.string().max(200)])
+    .optional()
+    .describe('Two items by name or id, for kinds that can say how they are related'),
   title: titleSchema.optional(),
   dpi: z.number().optional().describe('Dots an inch of a PNG'),
 });
@@ -80,7 +85,7 @@ export const composeAnswer = z.object({
   problems: z.array(problem),
   figures: z
     .record(z.string(), z.unknown())
-    .describe('For an org chart: people, posts, vacant, tiers, span {mean, most}'),
+    .describe(kinds.map((k) => `${k.words.name}: ${k.figuresAbout}`).join('. ')),
 });
 export type ComposeAnswer = z.infer<typeof composeAnswer>;
 

@@ -36,6 +36,7 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
         .font(mark.face)
         .fontSize(mark.size * scale)
         .fillColor(mark.fill);
+      doc.fillOpacity(1);
       doc.text(mark.text, x + mark.x * scale, y + mark.y * scale, { lineBreak: false, baseline: 'alphabetic' });
       continue;
     }
@@ -44,6 +45,7 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
     doc.lineWidth(mark.width ?? 1);
     if (mark.dash) doc.dash(mark.dash[0]!, { space: mark.dash[1]! });
     else doc.undash();
+    doc.fillOpacity(mark.opacity ?? 1);
     if (mark.fill && mark.stroke) doc.fillAndStroke(mark.fill, mark.stroke);
     else if (mark.fill) doc.fill(mark.fill);
     else if (mark.stroke) doc.stroke(mark.stroke);

@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { folded } from '../../core/list';
-import { shownFields } from '../shared/fields';
+import { cellText, lineColumns } from '../shared/fields';
 import { focusLine, openStage, select, useEditor } from './state/store';
 import { words } from './words';
 
@@ -8,8 +8,8 @@ const MOST = 8;
 
 /** Finds an item by any of its words and selects it. */
 export function Find() {
-  const items = useEditor((state) => state.chart.items);
-  const second = useEditor((state) => shownFields(state.chart.kind)[1]);
+  const chart = useEditor((state) => state.chart);
+  const { items } = chart;
   const [q, setQ] = useState('');
   const [at, setAt] = useState(0);
   const [open, setOpen] = useState(false);
@@ -84,7 +84,13 @@ export function Find() {
               }}
             >
               <span className="font-semibold">{item.fields['name']}</span>{' '}
-              <span className="text-quiet">{item.fields[second]}</span>
+              <span className="text-quiet">
+                {lineColumns(chart)
+                  .filter((field) => field !== 'name')
+                  .map((field) => cellText(chart, item.id, field))
+                  .filter(Boolean)
+                  .join(', ')}
+              </span>
             </div>
           ))}
         </div>

@@ -1,20 +1,19 @@
 import { useState } from 'react';
-import { kindOf } from '../../core/kinds';
 import { Brand } from '../shared/Brand';
 import { Button } from '../shared/controls';
 import { Find } from './Find';
+import { KindSwitch } from './KindSwitch';
 import { change, redo, undo, useEditor } from './state/store';
 import { words } from './words';
 
 export function TopLine() {
   const canUndo = useEditor((state) => state.canUndo);
   const canRedo = useEditor((state) => state.canRedo);
-  const kind = useEditor((state) => kindOf(state.chart.kind)?.words.name);
   return (
     <header className="col-span-4 flex items-center gap-3 border-b border-rule bg-sheet px-4">
       <Brand />
       <Title />
-      <span className="rounded border border-rule px-2 py-px text-xs whitespace-nowrap text-quiet">{kind}</span>
+      <KindSwitch />
       <SaveState />
       <Button disabled={!canUndo} onClick={undo} aria-keyshortcuts="Control+Z">
         {words.undo}

@@ -1,23 +1,40 @@
 import { nanoid } from 'nanoid';
-import { useId, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { kinds } from '../../core/kinds';
-import type { Understood } from '../../workers/compose.worker';
+import type { KindOffer, Understood } from '../../workers/compose.worker';
 import { call } from '../shared/api';
-import { Button, Dialog, Select } from '../shared/controls';
+import { composeWorker, newestOnly } from '../shared/composer';
+import { Button, Dialog } from '../shared/controls';
 import { Understand } from '../shared/Understand';
+import { KindOffers } from './KindOffers';
 import { words } from './words';
 
 const HOUSE = 'fernhouse';
 
 export function NewChart({ onClose }: { onClose: () => void }) {
   const [title, setTitle] = useState('');
-  const [kindId, setKind] = useState(kinds[0]!.id);
+  // Until the person chooses, the kind that the list most surely is.
+  const [wanted, setWanted] = useState<string | null>(null);
+  const [offers, setOffers] = useState<readonly KindOffer[] | null>(null);
   const [list, setList] = useState<{ text: string; understood: Understood | null }>({ text: '', understood: null });
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   // One key for the dialog: pressing twice makes one chart.
   const [key] = useState(nanoid);
   const field = useId();
+  const ask = useMemo(
+    () =>
+      newestOnly(
+        (text: string) => (text.trim() === '' ? Promise.resolve(null) : composeWorker().offers(text, HOUSE)),
+        setOffers,
+        (error) => setWrong((error as Error).message),
+      ),
+    [],
+  );
+  useEffect(() => ask(list.text), [ask, list.text]);
+  const can = (id: string | null) =>
+    id !== null && (!offers || offers.some((offer) => offer.kindId === id && offer.sure > 0));
+  const kindId = can(wanted) ? wanted! : (offers?.[0]?.kindId ?? wanted ?? kinds[0]!.id);
 
   const make = async () => {
     if (title.trim() === '') return setWrong(words.dialog.needsTitle);
@@ -46,19 +63,14 @@ export function NewChart({ onClose }: { onClose: () => void }) {
           value={title}
           onChange={(event) => setTitle(event.target.value)}
         />
-        {kinds.length > 1 && (
-          <div className="flex w-52">
-            <Select
-              label={words.dialog.kind}
-              value={kindId}
-              options={kinds.map((kind) => ({ value: kind.id, label: kind.words.name }))}
-              onChange={setKind}
-            />
-          </div>
-        )}
-        <p className="text-[13px] text-quiet">{kinds.find((kind) => kind.id === kindId)!.words.about}</p>
+        <p className="text-[13px] text-quiet">{words.dialog.about}</p>
       </div>
-      <Understand kindId={kindId} house={HOUSE} onUnderstood={(understood, text) => setList({ understood, text })} />
+      <Understand
+        kindId={kindId}
+        house={HOUSE}
+        top={<KindOffers offers={offers} chosen={kindId} onChoose={setWanted} />}
+        onUnderstood={(understood, text) => setList({ understood, text })}
+      />
       <footer className="flex items-center justify-end gap-3 border-t border-rule px-5 py-3">
         <p role="alert" className="mr-auto text-wrong">
           {wrong}

@@ -27,6 +27,7 @@ export const words = {
     make: 'Make the chart',
     makeEmpty: 'Start with an empty list',
     needsTitle: 'Give the chart a title first.',
-    kind: 'Kind',
+    kind: 'Kind of diagram',
+    about: 'Paste a list: what it can become is shown at once.',
   },
 };

@@ -16,6 +16,7 @@ function MarkView({ mark }: { mark: Mark }) {
     <path
       d={mark.d}
       fill={mark.fill ?? 'none'}
+      fillOpacity={mark.opacity}
       stroke={mark.stroke}
       strokeWidth={mark.stroke ? mark.width : undefined}
       strokeDasharray={mark.dash?.join(' ')}

@@ -1,9 +1,10 @@
 /** A text and what was understood of it, with a live small picture, before anything is taken in. */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { kindOf } from '../../core/kinds';
 import type { Understanding, Understood } from '../../workers/compose.worker';
 import { composeWorker, newestOnly } from './composer';
 import { Button, Select } from './controls';
+import { decode } from './decode';
+import { kindFor } from './fields';
 import { SmallPicture } from './SmallPicture';
 
 const words = {
@@ -29,14 +30,17 @@ export function Understand({
   kindId,
   house,
   initial = '',
+  top,
   onUnderstood,
 }: {
   kindId: string;
   house: string;
   initial?: string;
+  /** Stands over what was understood. */
+  top?: React.ReactNode;
   onUnderstood: (understood: Understood | null, text: string) => void;
 }) {
-  const kind = kindOf(kindId)!;
+  const kind = kindFor(kindId);
   const [text, setText] = useState(initial);
   const [form, setForm] = useState<string>('');
   const [result, setResult] = useState<Understanding | null>(null);
@@ -63,6 +67,9 @@ export function Understand({
       ),
     [kindId, house],
   );
+  // A form belongs to its kind: another kind recognises its own.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when the kind changes
+  useEffect(() => setForm(''), [kindId]);
   useEffect(() => {
     // Until it is understood anew, what was understood before counts no more.
     tell.current(null, text);
@@ -72,28 +79,29 @@ export function Understand({
   const open = async (chosen: File | undefined) => {
     if (!chosen) return;
     if (chosen.size > FILE_LIMIT) return setWrong(words.tooLarge);
-    setWrong('');
-    setText(await chosen.text());
+    const { text: read, said } = decode(new Uint8Array(await chosen.arrayBuffer()));
+    setWrong(said);
+    setText(read);
   };
   const understood = result?.ok ? result.understood : null;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-2">
       <div className="flex min-h-0 flex-col gap-2 border-r border-rule p-4">
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-x-1 gap-y-0.5">
           <Button onClick={() => file.current?.click()}>{words.file}</Button>
           {text === '' &&
             kind.forms
               .filter((f) => f.id !== 'tsv')
               .map((f) => (
                 <Button key={f.id} tone="quiet" onClick={() => setText(f.sample)}>
-                  {words.sample}: {f.label.toLowerCase()}
+                  {words.sample}: {f.label === f.label.toUpperCase() ? f.label : f.label.toLowerCase()}
                 </Button>
               ))}
           <input
             ref={file}
             type="file"
             hidden
-            accept=".csv,.tsv,.txt,.md,text/*"
+            accept=".csv,.tsv,.txt,.md,.ged,text/*"
             onChange={(event) => void open(event.target.files?.[0])}
           />
         </div>
@@ -122,15 +130,18 @@ export function Understand({
           }}
         />
       </div>
-      <div className="flex min-h-0 flex-col gap-3 p-4" aria-live="polite">
-        {!result && <p className="text-quiet">{text.trim() === '' ? words.empty : words.reading}</p>}
+      <div className="flex min-h-0 flex-col gap-3 overflow-auto p-4" aria-live="polite">
+        {top}
+        {!result && !(top && text.trim() === '') && (
+          <p className="text-quiet">{text.trim() === '' ? words.empty : words.reading}</p>
+        )}
         {result && !result.ok && <p className="text-wrong">{result.message}</p>}
         {understood && (
           <>
             <div className="flex items-center gap-3">
               <p className="font-semibold whitespace-nowrap">
-                {understood.items.length} {understood.items.length === 1 ? 'line' : 'lines'}, {understood.levels}{' '}
-                {understood.levels === 1 ? 'level' : 'levels'}
+                {understood.list.items.length} {understood.list.items.length === 1 ? 'line' : 'lines'},{' '}
+                {understood.levels} {understood.levels === 1 ? 'level' : 'levels'}
               </p>
               <span className="ml-auto text-[13px] whitespace-nowrap text-quiet">{words.form}</span>
               <div className="flex w-52">
@@ -142,9 +153,9 @@ export function Understand({
                 />
               </div>
             </div>
-            {understood.columns.length > 0 && (
+            {understood.list.columns && (
               <p className="text-[13px] text-quiet">
-                {understood.columns
+                {understood.list.columns
                   .map(({ heading, field }) => {
                     const label = kind.columns.find((column) => column.field === field)?.label ?? field;
                     return heading === '' || heading === label ? label : `${heading} → ${label}`;
@@ -152,10 +163,10 @@ export function Understand({
                   .join(' · ')}
               </p>
             )}
-            <div className="min-h-0 flex-1 overflow-hidden rounded border border-rule bg-sheet p-2">
+            <div className="min-h-[150px] flex-1 overflow-hidden rounded border border-rule bg-sheet p-2">
               <SmallPicture scene={understood.composition.scene} label="Small picture of what was understood" />
             </div>
-            <div className="max-h-[34%] overflow-auto">
+            <div className="max-h-[34%] flex-none overflow-auto">
               {understood.problems.length === 0 ? (
                 <p className="text-[13px] text-good">{words.noProblems}</p>
               ) : (

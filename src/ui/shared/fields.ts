@@ -1,11 +1,39 @@
-import { kindOf } from '../../core/kinds';
+import type { Change, Chart } from '../../core/chart';
+import { type Kind, kindOf, kinds } from '../../core/kinds';
 
-/** The two fields of a kind that a line and a box show: the name and the next column. */
-export function shownFields(kindId: string): readonly [string, string] {
-  const columns = kindOf(kindId)?.columns ?? [];
-  return [columns[0]?.field ?? 'name', columns[1]?.field ?? ''];
-}
+/** The kind of a chart; the first kind where it is of one that is not known here. */
+export const kindFor = (id: string): Kind => kindOf(id) ?? kinds[0]!;
 
 /** What a field is called. */
 export const fieldLabel = (kindId: string, field: string): string =>
-  kindOf(kindId)?.columns.find((column) => column.field === field)?.label ?? field;
+  kindFor(kindId).columns.find((column) => column.field === field)?.label ?? field;
+
+/** The words of a cell of the list. */
+export const cellText = (chart: Chart, item: string, field: string): string =>
+  kindFor(chart.kind).cell?.(chart, item, field) ?? chart.items[item]?.fields[field] ?? '';
+
+/** What follows from other lines and can't be written in its own cell. */
+export const isComputed = (chart: Chart, item: string, field: string): boolean => {
+  const kind = kindFor(chart.kind);
+  return kind.cell?.(chart, item, field) !== undefined && kind.writeCell?.(chart, item, field, '') === undefined;
+};
+
+export type CellWrite = { readonly change: Change; readonly whole: boolean } | { readonly wrong: string };
+
+/**
+ * The change that writes a cell. `whole`: it says something of other lines too, so it is made of the finished words, not of
+ * every letter on the way there.
+ */
+export function writeCell(chart: Chart, item: string, field: string, text: string): CellWrite {
+  const own = kindFor(chart.kind).writeCell?.(chart, item, field, text);
+  if (typeof own === 'string') return { wrong: own };
+  if (own) return { change: own, whole: true };
+  const value = text === '' && field !== 'name' ? null : text;
+  return { change: { type: 'edit-fields', id: item, fields: { [field]: value } }, whole: false };
+}
+
+/** Columns that a line of the list shows: before the name, the name, after it. */
+export function lineColumns(chart: Chart): readonly string[] {
+  const { lead, tail } = kindFor(chart.kind).line(chart);
+  return [...(lead === undefined ? [] : [lead]), 'name', ...(tail === undefined ? [] : [tail])];
+}

@@ -1,6 +1,7 @@
 import { treeOf } from '../../chart';
 import { type Leaves, type Point, route, type Tiered, tiered } from '../../layout';
-import { type ArrangeInput, type Arrangement, chosen } from '../kind';
+import type { ArrangeInput, Arrangement } from '../arrangement';
+import { chosen } from '../choices';
 import { choices } from './choices';
 
 /** Free space at both ends of every line, in points. */
@@ -36,12 +37,7 @@ export function arrange({ chart, structure, sizes, lookOf }: ArrangeInput): Arra
 
   const join = choose('tops') === 'joined' && tree.tops.length > 1 ? Number(choose('tierGap')) / 2 : 0;
   const place = ([a, d]: Point): Point => (down ? [a, d + join] : [d + join, a]);
-  const boxes = new Map(
-    ids.map((id, i) => {
-      const [x, y] = place([laid.along[i]!, laid.depth[i]!]);
-      return [id, { x, y, ...sizes.get(id)! }];
-    }),
-  );
+  const boxes = new Map(ids.map((id, i) => [id, place([laid.along[i]!, laid.depth[i]!])]));
   const links = laid.drops.map((drop) => {
     const tier = structure.tierOf.get(ids[drop.from]!)!;
     const way = route(laid, { along, across }, drop, lookOf(tier).line, LINE_GAP);

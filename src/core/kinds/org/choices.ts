@@ -1,4 +1,4 @@
-import type { ArrangementChoice } from '../kind';
+import type { ArrangementChoice } from '../choices';
 
 export const choices = [
   {

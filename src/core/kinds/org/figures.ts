@@ -1,6 +1,7 @@
 import { type Chart, treeOf } from '../../chart';
 import { folded } from '../../list';
-import type { ShownFigure, Structure } from '../kind';
+import type { Structure } from '../arrangement';
+import type { ShownFigure } from '../kind';
 import { isVacant } from './problems';
 
 /**

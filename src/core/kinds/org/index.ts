@@ -1,11 +1,28 @@
 /** Org charts: who reports to whom. Tiers are ranks: the distance from the top. */
-import { treeOf, walk } from '../../chart';
-import type { Kind } from '../kind';
+import type { ListRead } from '../../list';
+import type { Fitness, Kind } from '../kind';
+import { treeStructure } from '../tree';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
-import { columns, forms } from './list';
+import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
+
+function fits({ form, items, columns: found }: ListRead): Fitness {
+  const under = items.filter(({ parent }) => parent !== null).length;
+  const share = under / Math.max(1, items.length - 1);
+  const posts = items.filter(({ fields }) => fields['post']).length / items.length;
+  if (form !== 'outline' && found?.some(({ field }) => field === 'superior'))
+    return { sure: 0.9, why: 'A column says who reports to whom.' };
+  if (form !== 'outline')
+    return posts > 0.5
+      ? { sure: 0.3, why: 'Names and posts; nobody reports to anybody yet.' }
+      : { sure: 0, why: 'Needs a column that says who reports to whom, or an indented list.' };
+  if (under === 0) return { sure: 0.15, why: 'A list of names without levels: all stand at the top.' };
+  return posts > 0.5
+    ? { sure: 0.75, why: 'Names with posts, indented under who they report to.' }
+    : { sure: 0.3 + 0.2 * share, why: 'An indented list: each line reports to the line it stands under.' };
+}
 
 export const org: Kind = {
   id: 'org',
@@ -15,22 +32,19 @@ export const org: Kind = {
     item: 'post',
     items: 'posts',
     under: 'Reports to',
-    newItem: 'New post',
+    top: 'At the top',
+    unnamed: 'Vacant post',
+    outline: 'Names and posts, a tab for each level.',
   },
   columns,
+  line: () => ({ tail: 'post' }),
+  draws: { tree: true, roles: ['reports-to'], sets: false },
   forms,
   choices,
-  structure(chart) {
-    const order: string[] = [];
-    const tierOf = new Map<string, number>();
-    let tiers = 0;
-    for (const { id, depth } of walk(treeOf(chart.items))) {
-      order.push(id);
-      tierOf.set(id, depth + 1);
-      tiers = Math.max(tiers, depth + 1);
-    }
-    return { order, tierOf, tiers };
-  },
+  fits,
+  structure: treeStructure,
+  cell,
+  writeOutline: outlineOf,
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,
   face(item) {
     const { name = '', post = '' } = item.fields;
@@ -42,5 +56,6 @@ export const org: Kind = {
   arrange,
   problems,
   figures,
+  figuresAbout: 'people, posts, vacant, tiers, span {mean, most}',
   shownFigures,
 };

@@ -1,4 +1,6 @@
-import { type Column, outlineForm, tableForms } from '../../list';
+import { type Chart, treeOf, walk } from '../../chart';
+import { type Column, nameAnd, outlineForm, references, resolveParents, tableForms, writeOutline } from '../../list';
+import { remembered } from '../remember';
 
 export const columns: readonly Column[] = [
   {
@@ -60,4 +62,33 @@ Maud Ferrow,Head of learning,Oriel Tansley
 Tolu Adeyri,Schools programme,Maud Ferrow
 `;
 
-export const forms = [...tableForms(TABLE), outlineForm(OUTLINE)];
+export const forms = [
+  ...tableForms(TABLE, {
+    parent: 'superior',
+    resolve: (list) => ({ ...list, items: resolveParents(list.items, 'superior') }),
+  }),
+  outlineForm(OUTLINE, nameAnd('post')),
+];
+
+const referring = remembered((items: Chart['items']) => {
+  const used = Object.values(items).flatMap(({ parent }) => parent ?? []);
+  return references({ items }, used);
+});
+
+/** Who is above is where a line stands; words that could not be resolved stay in the field. */
+export function cell(chart: Chart, item: string, field: string): string | undefined {
+  if (field !== 'superior' && field !== 'id') return undefined;
+  const refer = referring(chart.items);
+  if (field === 'id') return refer.idOf(item);
+  const { parent } = chart.items[item]!;
+  return parent === null ? undefined : refer.textOf(parent);
+}
+
+/** Names and posts, a tab a level. */
+export const outlineOf = (chart: Chart): string =>
+  writeOutline(
+    [...walk(treeOf(chart.items))].map(({ id, depth }) => {
+      const { name, post = '' } = chart.items[id]!.fields;
+      return { level: depth, cells: [name || 'Vacant post', ...(post === '' ? [] : [post])] };
+    }),
+  );

@@ -92,8 +92,8 @@ describe('choices', () => {
     expect(() => chosen(kind.choices, {}, 'no-such')).toThrow();
   });
   it('are checked for requests', () => {
-    expect(arrangementProblems(kind, { direction: 'right', tierGap: 40 })).toEqual([]);
-    expect(arrangementProblems(kind, { direction: 7, tierGap: 1, spin: true }).map((problem) => problem.key)).toEqual([
+    expect(arrangementProblems(kind.choices, { direction: 'right', tierGap: 40 })).toEqual([]);
+    expect(arrangementProblems(kind.choices, { direction: 7, tierGap: 1, spin: true }).map((problem) => problem.key)).toEqual([
       'direction',
       'tierGap',
       'spin',
@@ -124,7 +124,7 @@ describe('figures', () => {
       tiers: 3,
       span: { mean: 2, most: 3 },
     });
-    expect(kind.shownFigures(chart, kind.structure(chart)).every((figure) => figure.about.endsWith('.'))).toBe(true);
+    expect(kind.shownFigures(chart, kind.structure(chart), {}).every((figure) => figure.about.endsWith('.'))).toBe(true);
   });
   it('of nothing are nothing', () => {
     const chart = { ...chartOf('A'), items: {} };

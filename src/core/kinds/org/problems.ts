@@ -1,6 +1,6 @@
 /** What can be wrong with who-reports-to-whom. Every problem names its line and, where there is one, a repair. */
 import { type Change, type Chart, type Item, isWithin, treeOf, walk } from '../../chart';
-import { folded, nameFinder, type Problem, type Repair, superiorFinder } from '../../list';
+import { folded, itemFinder, nameFinder, type Problem, type Repair } from '../../list';
 
 /** A post with nobody in it: no name, or the word itself as the name. */
 export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
@@ -45,7 +45,7 @@ const MOST_LOOKED_UP = 200;
 function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem[] {
   const open = items.filter((item) => item.parent === null && (item.fields['superior'] ?? '') !== '');
   if (open.length === 0) return [];
-  const find = superiorFinder(items);
+  const find = itemFinder(items);
   const byName = new Map<string, Item>();
   for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
   const near = nameFinder(byName.keys());

@@ -1,4 +1,4 @@
-import { apply, type Chart, emptyChart } from '../../../core/chart';
+import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
 import { chartOfList } from '../../../core/read';
 import { schemas } from '../../../server/api';
 import { createChart, listCharts } from '../../../server/charts';
@@ -10,10 +10,11 @@ import { kindFor, readAs } from '../../../server/lists';
 function wholeChart(chart: Chart): Chart {
   const items = Object.values(chart.items);
   if (items.length === 0) return chart;
-  const filled = apply(
-    { ...chart, items: {}, links: {} },
+  const put: Change[] = [
     { type: 'add-items', items, links: Object.values(chart.links) },
-  );
+    { type: 'set-sets', put: Object.values(chart.sets), remove: [] },
+  ];
+  const filled = apply({ ...chart, items: {}, links: {}, sets: {} }, { type: 'group', changes: put });
   if (filled.ok) return filled.chart;
   throw new ApiError(422, filled.problem.code, filled.problem.message, [{ ...filled.problem, field: 'chart.items' }]);
 }

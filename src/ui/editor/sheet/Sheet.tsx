@@ -16,7 +16,10 @@ import { stepTo } from './walk';
 
 export function Sheet() {
   const scene = useEditor((state) => shown(state)?.scene);
-  const selected = useEditor((state) => state.selected);
+  // A line that only names an item which stands elsewhere is seen there.
+  const selected = useEditor((state) =>
+    state.selected === null ? null : (shown(state)?.standsFor[state.selected] ?? state.selected),
+  );
   const svg = useRef<SVGSVGElement>(null);
   const drawing = useRef<SVGGElement>(null);
   const scale = useEditor((state) => shown(state)?.page.scale ?? 1);
@@ -179,6 +182,24 @@ function Tiers({ scene }: { scene: Scene }) {
   const lit = useEditor((state) => state.litTier);
   const band = scene.bands.find(({ tier }) => tier === lit);
   if (!band) return null;
+  if (scene.axis !== 'rows' && scene.axis !== 'columns')
+    return (
+      <g fill="none" stroke="var(--color-plum)" strokeOpacity={0.5} pointerEvents="none">
+        {scene.items
+          .filter(({ tier }) => tier === lit)
+          .map(({ id, box }) => (
+            <rect
+              key={id}
+              x={box.x - 2}
+              y={box.y - 2}
+              width={box.width + 4}
+              height={box.height + 4}
+              rx={4}
+              strokeWidth={2.5}
+            />
+          ))}
+      </g>
+    );
   const { picture } = scene;
   const length = band.end - band.start;
   const box =
@@ -220,14 +241,19 @@ function Ring({ item: { box }, scale }: { item: SceneItem; scale: number }) {
 function DropMark({ dragging: { id, x, y, drop }, scene, scale }: { dragging: Dragging; scene: Scene; scale: number }) {
   const item = scene.items.find((other) => other.id === id);
   if (!item) return null;
-  const label = drop && words.sheet[drop.place](drop.target.label.split(', ')[0]!);
   const bar = 4 / scale;
-  const { box } = drop?.target ?? item;
+  const onItem = drop && 'target' in drop ? drop : null;
+  const label = onItem
+    ? words.sheet[onItem.place](onItem.target.label.split(', ')[0]!)
+    : drop && 'sets' in drop
+      ? words.sheet.into(drop.sets)
+      : null;
+  const { box } = onItem?.target ?? item;
   const rows = scene.axis === 'rows';
-  const past = drop?.place === 'after';
-  const mark = !drop
+  const past = onItem?.place === 'after';
+  const mark = !onItem
     ? null
-    : drop.place === 'under'
+    : onItem.place === 'under'
       ? { x: box.x - bar, y: box.y - bar, width: box.width + 2 * bar, height: box.height + 2 * bar, fill: 'none' }
       : rows
         ? {

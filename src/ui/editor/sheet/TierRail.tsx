@@ -10,8 +10,13 @@ export const RAIL = { rows: 112, columns: 52 };
 /** Shortest segment along the rail, in pixels. */
 const LEAST = { rows: 22, columns: 68 };
 
+/** Where tiers have no place along an edge of the sheet, segments stand one under another. */
+const LADDER = { top: 24, step: 58, height: 52 };
+
 /** Places of segments in line with their bands; where bands are closer than segments can be, they step aside evenly. */
 function places(scene: Scene, view: View): { start: number; length: number }[] {
+  if (scene.axis !== 'rows' && scene.axis !== 'columns')
+    return scene.bands.map((_, i) => ({ start: LADDER.top + i * LADDER.step, length: LADDER.height }));
   const least = LEAST[scene.axis];
   const offset = scene.axis === 'rows' ? view.y : view.x;
   let free = Number.NEGATIVE_INFINITY;
@@ -28,7 +33,7 @@ function places(scene: Scene, view: View): { start: number; length: number }[] {
 }
 
 export function TierRail({ scene, view }: { scene: Scene; view: View }) {
-  const rows = scene.axis === 'rows';
+  const rows = scene.axis !== 'columns';
   const segments = places(scene, view);
   const walk = (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];

@@ -1,35 +1,33 @@
 /** Editing an item's words where they stand. */
 import { useEffect, useRef, useState } from 'react';
+import { asOne, type Change } from '../../../core/chart';
 import type { SceneItem } from '../../../core/scene';
-import { fieldLabel, shownFields } from '../../shared/fields';
-import { change, useEditor } from '../state/store';
+import { cellText, fieldLabel, lineColumns, writeCell } from '../../shared/fields';
+import { change, say, useEditor } from '../state/store';
 import type { View } from './view';
 
 const LEAST_WIDTH = 170;
 
 export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: View; onDone: () => void }) {
-  const kind = useEditor((state) => state.chart.kind);
-  const fields = useEditor((state) => state.chart.items[item.id]?.fields);
-  const [first, second] = shownFields(kind);
-  const [typed, setTyped] = useState({ [first]: fields?.[first] ?? '', [second]: fields?.[second] ?? '' });
+  const chart = useEditor((state) => state.chart);
+  const kind = chart.kind;
+  const fields = lineColumns(chart);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const box = useRef<HTMLFormElement>(null);
   const done = useRef(false);
-  useEffect(() => box.current?.querySelector('input')?.select(), []);
+  useEffect(() => box.current?.querySelector<HTMLInputElement>('[data-field=name]')?.select(), []);
 
   const finish = (keep: boolean) => {
     if (done.current) return;
     done.current = true;
-    const patch = Object.fromEntries(
-      Object.entries(typed).filter(([field, value]) => (fields?.[field] ?? '') !== value),
-    );
-    if (keep && Object.keys(patch).length > 0)
-      change({
-        type: 'edit-fields',
-        id: item.id,
-        fields: Object.fromEntries(
-          Object.entries(patch).map(([field, value]) => [field, value === '' && field !== first ? null : value]),
-        ),
-      });
+    const changes: Change[] = [];
+    for (const [field, text] of keep ? Object.entries(typed) : []) {
+      if (text === cellText(chart, item.id, field)) continue;
+      const write = writeCell(chart, item.id, field, text);
+      if ('wrong' in write) say(write.wrong);
+      else changes.push(write.change);
+    }
+    if (changes.length > 0) change(asOne(changes));
     onDone();
   };
   const width = Math.max(LEAST_WIDTH, item.box.width * view.k);
@@ -52,18 +50,19 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
         if (!event.currentTarget.contains(event.relatedTarget)) finish(true);
       }}
     >
-      {[first, second].map((field) => (
+      {fields.map((field) => (
         <input
           key={field}
           aria-label={fieldLabel(kind, field)}
           placeholder={fieldLabel(kind, field)}
-          className={`field min-h-[26px] text-[13px] ${field === first ? 'font-semibold' : ''}`}
-          value={typed[field] ?? ''}
+          data-field={field}
+          className={`field min-h-[26px] text-[13px] ${field === 'name' ? 'font-semibold' : ''}`}
+          value={typed[field] ?? cellText(chart, item.id, field)}
           onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
         />
       ))}
       <button type="submit" className="sr-only">
-        {fieldLabel(kind, first)}
+        {fieldLabel(kind, 'name')}
       </button>
     </form>
   );

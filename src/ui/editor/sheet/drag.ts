@@ -1,16 +1,16 @@
-/** Dragging an item onto another to move its branch. */
+/** Dragging an item onto another to move its branch, or into a region to change what it belongs to. */
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from 'react';
 import type { Change, Chart } from '../../../core/chart';
 import type { Scene, SceneItem } from '../../../core/scene';
+import { kindFor } from '../../shared/fields';
 import { type DropPlace, dropChange } from '../stages/lines';
 import { change, select, useEditor } from '../state/store';
 import type { View } from './view';
 
-export interface Drop {
-  readonly target: SceneItem;
-  readonly place: DropPlace;
-  readonly change: Change;
-}
+export type Drop =
+  | { readonly target: SceneItem; readonly place: DropPlace; readonly change: Change }
+  /** Names of the sets that cover the place. */
+  | { readonly sets: readonly string[]; readonly change: Change };
 export interface Dragging {
   readonly id: string;
   /** Pointer on the page, in points. */
@@ -24,7 +24,26 @@ const SLACK = 5;
 /** Part of a box at either end along its tier that means before or after rather than under. */
 const EDGE = 0.24;
 
+const canvas = () => document.createElement('canvas').getContext('2d')!;
+
+/** The areas that cover a point of the page. */
+function areasAt({ areas, frame }: Scene, x: number, y: number): Scene['areas'] {
+  const context = canvas();
+  const [px, py] = [(x - frame.x) / frame.scale, (y - frame.y) / frame.scale];
+  return areas.filter(({ outline }) => context.isPointInPath(new Path2D(outline), px, py));
+}
+
 function dropAt(scene: Scene, chart: Chart, id: string, x: number, y: number): Drop | null {
+  const { dropInto } = kindFor(chart.kind);
+  if (dropInto) {
+    const areas = areasAt(scene, x, y);
+    const into = dropInto(
+      chart,
+      id,
+      areas.map((area) => area.id),
+    );
+    return into ? { sets: areas.map(({ name }) => name), change: into } : null;
+  }
   const target = scene.items.find(
     ({ box }) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height,
   );

@@ -13,6 +13,7 @@ const SAME = 0.5;
 export function stepTo(scene: Scene, id: string, key: string): string | undefined {
   const item = scene.items.find((other) => other.id === id);
   if (!item) return undefined;
+  if (scene.axis === 'rings' || scene.axis === 'overlaps') return nearestThatWay(scene, item, key);
   const rows = scene.axis === 'rows';
   const towards = rows ? 'ArrowUp' : 'ArrowLeft';
   const away = rows ? 'ArrowDown' : 'ArrowRight';
@@ -41,4 +42,28 @@ export function stepTo(scene: Scene, id: string, key: string): string | undefine
     );
   const back = key === 'ArrowLeft' || key === 'ArrowUp';
   return nearest(sameTier.filter(back ? before : after));
+}
+
+const WAYS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+};
+
+/** Where tiers do not run along the sheet: the nearest item to that side; what lies aside counts as farther away. */
+function nearestThatWay(scene: Scene, item: SceneItem, key: string): string | undefined {
+  const way = WAYS[key];
+  if (!way) return undefined;
+  const here = middle(item);
+  let best: { id: string; far: number } | undefined;
+  for (const other of scene.items) {
+    const { x, y } = middle(other);
+    const ahead = (x - here.x) * way[0] + (y - here.y) * way[1];
+    const aside = Math.abs((x - here.x) * way[1]) + Math.abs((y - here.y) * way[0]);
+    if (other.id === item.id || ahead <= 1 || aside > ahead * 2.5) continue;
+    const far = ahead + 2 * aside;
+    if (!best || far < best.far) best = { id: other.id, far };
+  }
+  return best?.id;
 }

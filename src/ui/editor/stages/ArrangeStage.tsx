@@ -1,15 +1,17 @@
 /** How the levels are laid out, for the chart and for a branch, and the page it is for. */
 import { PAGE_SIZES, type Page, treeOf } from '../../../core/chart';
-import { type ArrangementChoice, chosen, kindOf } from '../../../core/kinds';
+import { type ArrangementChoice, chosen } from '../../../core/kinds';
 import { Choices, NumberField, Row, Select } from '../../shared/controls';
+import { kindFor } from '../../shared/fields';
 import { change, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
+import { ItemSelect } from './ItemSelect';
 
 const MM = 72 / 25.4;
 
 export function ArrangeStage() {
   const chart = useEditor((state) => state.chart);
-  const kind = kindOf(chart.kind)!;
+  const kind = kindFor(chart.kind);
   return (
     <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.arrange}</h2>
@@ -39,6 +41,32 @@ function Choice({ choice, value }: { choice: ArrangementChoice; value: string | 
           />
         )}
       </Row>
+    );
+  if (choice.type === 'item')
+    return (
+      <>
+        <Row label={choice.label}>
+          {(id) => <ItemSelect id={id} none={choice.none} value={String(value)} onChange={(to) => change(set(to))} />}
+        </Row>
+        <p className="pb-1 text-xs text-quiet">{choice.about}</p>
+      </>
+    );
+  if (choice.type === 'text')
+    return (
+      <>
+        <Row label={choice.label}>
+          {(id) => (
+            <input
+              id={id}
+              className="field min-w-0 flex-1 text-[13px]"
+              maxLength={300}
+              value={String(value)}
+              onChange={(event) => change(set(event.target.value), `arrangement ${choice.key}`)}
+            />
+          )}
+        </Row>
+        <p className="pb-1 text-xs text-quiet">{choice.about}</p>
+      </>
     );
   return (
     <Choices

@@ -3,6 +3,7 @@ import type { Problem } from '../../../core/list';
 import { Button } from '../../shared/controls';
 import { change, focusLine, openStage, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
+import { Figures } from './Figures';
 
 const SEVERITIES = ['error', 'warning', 'note'] as const;
 const tones = { error: 'border-l-wrong', warning: 'border-l-caution-fill', note: 'border-l-rule' };
@@ -11,7 +12,6 @@ const MOST_SHOWN = 60;
 
 export function CheckStage() {
   const problems = useEditor((state) => state.composition?.problems) ?? [];
-  const figures = useEditor((state) => state.composition?.shownFigures) ?? [];
   return (
     <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.check}</h2>
@@ -35,16 +35,7 @@ export function CheckStage() {
           </section>
         );
       })}
-      <h3 className="pt-5 pb-1 font-semibold">{words.check.figures}</h3>
-      <dl className="grid grid-cols-2 gap-2">
-        {figures.map(({ label, value, about }) => (
-          <div key={label} className="flex flex-col rounded border border-rule px-2.5 py-1.5">
-            <dt className="text-[13px]">{label}</dt>
-            <dd className="order-first font-title text-xl">{value}</dd>
-            <dd className="text-xs text-quiet">{about}</dd>
-          </div>
-        ))}
-      </dl>
+      <Figures />
     </div>
   );
 }

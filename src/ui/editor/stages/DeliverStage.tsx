@@ -1,6 +1,7 @@
 /** Files to hand over: the picture and the list. */
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { Button, Choices } from '../../shared/controls';
+import { kindFor } from '../../shared/fields';
 import { flush, say, useEditor } from '../state/store';
 import { words } from '../words';
 
@@ -11,6 +12,7 @@ export function DeliverStage() {
   const id = useEditor((state) => state.id);
   const away = useEditor((state) => state.save === 'away');
   const page = useEditor((state) => state.composition?.page);
+  const kind = useEditor((state) => kindFor(state.chart.kind));
   const [dpi, setDpi] = useState<Dpi>('150');
   const [busy, setBusy] = useState<string | null>(null);
 
@@ -72,7 +74,10 @@ export function DeliverStage() {
       {row(words.deliver.svg, words.deliver.svgAbout, 'picture?as=svg&save=1')}
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
       {row(words.deliver.csv, words.deliver.csvAbout, 'list?as=csv&save=1')}
-      {row(words.deliver.outline, words.deliver.outlineAbout, 'list?as=outline&save=1')}
+      {row(words.deliver.outline, kind.words.outline, 'list?as=outline&save=1')}
+      {Object.entries(kind.formats ?? {}).map(([format, { label, about }]) => (
+        <Fragment key={format}>{row(label, about, `list?as=${format}&save=1`)}</Fragment>
+      ))}
     </div>
   );
 }

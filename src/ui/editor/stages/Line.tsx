@@ -1,8 +1,10 @@
 /** One line of the list. */
 import { type KeyboardEvent, memo, useEffect, useRef } from 'react';
-import { fieldLabel, shownFields } from '../../shared/fields';
-import { change, focusDone, focusLine, light, select, useEditor } from '../state/store';
+import type { Chart } from '../../../core/chart';
+import { fieldLabel, lineColumns } from '../../shared/fields';
+import { focusDone, focusLine, light, select, useEditor } from '../state/store';
 import { words } from '../words';
+import { CellInput } from './CellInput';
 import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
 
 export const ROW_HEIGHT = 32;
@@ -21,15 +23,19 @@ interface Props {
   readonly onPaste: (text: string) => void;
 }
 
+/** Columns as one text, so that a line is drawn anew only when they change. */
+const columnsOf = (chart: Chart) => lineColumns(chart).join('\n');
+
 export const Line = memo(function Line({ id, number, level, top, above, below, onPaste }: Props) {
   const fields = useEditor((state) => state.chart.items[id]?.fields);
   const kind = useEditor((state) => state.chart.kind);
   const selected = useEditor((state) => state.selected === id);
-  const fill = useEditor((state) => state.composition?.tiers[level]?.fill);
-  const lit = useEditor((state) => state.litTier === level + 1);
+  const tier = useEditor((state) => state.composition?.tierOf[id]);
+  const fill = useEditor((state) => (tier === undefined ? undefined : state.composition?.tiers[tier - 1]?.fill));
+  const names = useEditor((state) => columnsOf(state.chart)).split('\n');
+  const lit = useEditor((state) => tier !== undefined && state.litTier === tier);
   const wish = useEditor((state) => (state.focusWish?.item === id ? state.focusWish : null));
   const row = useRef<HTMLDivElement>(null);
-  const names = shownFields(kind);
 
   useEffect(() => {
     if (!wish) return;
@@ -45,7 +51,8 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
   const key = (event: KeyboardEvent<HTMLInputElement>) => {
     const input = event.currentTarget;
     const field = input.dataset['field']!;
-    const other = names[field === names[0] ? 1 : 0];
+    const at = names.indexOf(field);
+    const [before, after] = [names[at - 1], names[at + 1]];
     const { altKey, shiftKey, ctrlKey, metaKey } = event;
     const caret = input.selectionStart === input.selectionEnd ? input.selectionStart : null;
     const go = (run: () => unknown) => {
@@ -75,37 +82,28 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       }
       case 'ArrowRight':
         if (altKey) return stay(() => moveIn(id));
-        if (caret === input.value.length && field === names[0]) return go(() => focusLine(id, other, 'start'));
+        if (caret === input.value.length && after !== undefined) return go(() => focusLine(id, after, 'start'));
         return;
       case 'ArrowLeft':
         if (altKey) return stay(() => moveOut(id));
-        if (caret === 0 && field === names[1]) return go(() => focusLine(id, other, 'end'));
+        if (caret === 0 && before !== undefined) return go(() => focusLine(id, before, 'end'));
         return;
       case 'Backspace':
-        if (field === names[0] && Object.values(fields).every((value) => value === ''))
+        if (field === 'name' && Object.values(fields).every((value) => value === ''))
           return go(() => remove(id, 'line'));
         return;
     }
   };
-  const cell = (field: string, className: string, placeholder: string) => (
-    <input
-      data-field={field}
+  const cell = (field: string, className: string) => (
+    <CellInput
+      key={field}
+      item={id}
+      field={field}
       aria-label={`${words.list.line(number)}, ${words.list.level(level + 1)}, ${field}`}
       className={`h-full min-w-0 bg-transparent text-[13.5px] text-ellipsis outline-none placeholder:text-transparent focus:placeholder:text-quiet ${className}`}
-      placeholder={placeholder}
-      tabIndex={selected || (number === 1 && field === names[0]) ? 0 : -1}
-      value={fields[field] ?? ''}
+      placeholder={fieldLabel(kind, field)}
+      tabIndex={selected || (number === 1 && field === 'name') ? 0 : -1}
       onFocus={() => select(id)}
-      onChange={(event) =>
-        change(
-          {
-            type: 'edit-fields',
-            id,
-            fields: { [field]: event.target.value === '' && field !== names[0] ? null : event.target.value },
-          },
-          `${id} ${field}`,
-        )
-      }
       onKeyDown={key}
       onPaste={(event) => {
         const text = event.clipboardData.getData('text/plain');
@@ -115,6 +113,7 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       }}
     />
   );
+  const at = names.indexOf('name');
   return (
     <div
       ref={row}
@@ -124,7 +123,7 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       tabIndex={-1}
       className={`absolute right-0 left-0 flex items-center gap-2 border-b border-[#eceacb]/70 pr-3 pl-3.5 focus-within:shadow-[inset_2px_0_0_var(--color-plum)] ${selected ? 'bg-tint' : lit ? 'bg-[#f3f1e4]' : ''}`}
       style={{ top, height: ROW_HEIGHT }}
-      onMouseEnter={() => light(level + 1)}
+      onMouseEnter={() => light(tier ?? null)}
       onMouseLeave={() => light(null)}
       onMouseDown={(event) => {
         if (event.target instanceof HTMLInputElement) return;
@@ -137,8 +136,13 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
         className="size-2.5 flex-none rounded-[2px] border border-ink/30"
         style={{ marginLeft: Math.min(level, MOST_INDENT) * INDENT, backgroundColor: fill }}
       />
-      {cell(names[0], 'field-sizing-content shrink font-semibold', fieldLabel(kind, names[0]))}
-      {cell(names[1], 'flex-1 text-right text-[12.5px]! text-quiet', fieldLabel(kind, names[1]))}
+      {names
+        .slice(0, at)
+        .map((field) =>
+          cell(field, 'field-sizing-content max-w-[38%] min-w-3 shrink-0 text-[12.5px]! text-quiet italic'),
+        )}
+      {cell('name', `field-sizing-content shrink font-semibold ${at === names.length - 1 ? 'flex-1' : ''}`)}
+      {names.slice(at + 1).map((field) => cell(field, 'min-w-8 flex-1 text-right text-[12.5px]! text-quiet'))}
     </div>
   );
 });

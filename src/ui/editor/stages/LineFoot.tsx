@@ -1,11 +1,11 @@
 /** What belongs to the selected line: where it stands, its other fields, and what can be done with it. */
 import { useId } from 'react';
 import { branchOf, treeOf } from '../../../core/chart';
-import { kindOf } from '../../../core/kinds';
 import { Button } from '../../shared/controls';
-import { fieldLabel, shownFields } from '../../shared/fields';
-import { change, useEditor } from '../state/store';
+import { cellText, fieldLabel, isComputed, kindFor, lineColumns } from '../../shared/fields';
+import { useEditor } from '../state/store';
 import { words } from '../words';
+import { CellInput } from './CellInput';
 import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
 
 export function LineFoot() {
@@ -13,18 +13,20 @@ export function LineFoot() {
   const id = useEditor((state) => state.selected);
   const item = id === null ? undefined : chart.items[id];
   if (!item) return null;
-  const kind = kindOf(chart.kind)!;
-  const shown = shownFields(chart.kind);
-  const superior = item.parent === null ? null : chart.items[item.parent]?.fields['name'] || kind.words.newItem;
-  // Where an item stands says who is above it; the words for that are kept only while they are unresolved.
+  const kind = kindFor(chart.kind);
+  const shown = lineColumns(chart);
+  const above = item.parent === null ? null : chart.items[item.parent]?.fields['name'] || kind.words.unnamed;
+  // Where an item stands says what is above it; a cell that only repeats that is shown while it is unresolved.
   const known = kind.columns
     .map((column) => column.field)
-    .filter((field) => !shown.includes(field) && (field !== 'superior' || item.fields[field]));
+    .filter(
+      (field) => !shown.includes(field) && (!isComputed(chart, item.id, field) || item.fields[field] !== undefined),
+    );
   const fields = [
     ...known,
     ...Object.keys(item.fields).filter((field) => !shown.includes(field) && !known.includes(field)),
   ];
-  const filled = fields.filter((field) => item.fields[field]).length;
+  const filled = fields.filter((field) => cellText(chart, item.id, field)).length;
   const branch = branchOf(treeOf(chart.items), item.id).length > 1;
   return (
     <footer className="max-h-[46%] flex-none overflow-auto border-t border-rule px-3.5 py-2 text-[13px]">
@@ -55,45 +57,31 @@ export function LineFoot() {
       </div>
       <details>
         <summary className="rounded py-1 text-quiet">
-          {superior === null ? (
-            words.list.top
+          {above === null ? (
+            kind.words.top
           ) : (
             <>
-              {kind.words.under} <strong className="text-ink">{superior}</strong>
+              {kind.words.under} <strong className="text-ink">{above}</strong>
             </>
           )}{' '}
           · {words.list.fields(filled)}
         </summary>
         {fields.map((field) => (
-          <FieldRow
-            key={`${item.id} ${field}`}
-            item={item.id}
-            field={field}
-            label={fieldLabel(chart.kind, field)}
-            value={item.fields[field] ?? ''}
-          />
+          <FieldRow key={`${item.id} ${field}`} item={item.id} field={field} label={fieldLabel(chart.kind, field)} />
         ))}
       </details>
     </footer>
   );
 }
 
-function FieldRow({ item, field, label, value }: { item: string; field: string; label: string; value: string }) {
+function FieldRow({ item, field, label }: { item: string; field: string; label: string }) {
   const id = useId();
   return (
     <div className="grid grid-cols-[104px_1fr] items-center py-0.5">
       <label htmlFor={id} className="truncate pr-2 text-quiet">
         {label}
       </label>
-      <input
-        id={id}
-        className="field min-h-[26px]"
-        value={value}
-        maxLength={2000}
-        onChange={(event) =>
-          change({ type: 'edit-fields', id: item, fields: { [field]: event.target.value || null } }, `${item} ${field}`)
-        }
-      />
+      <CellInput id={id} item={item} field={field} className="field min-h-[26px]" maxLength={2000} />
     </div>
   );
 }

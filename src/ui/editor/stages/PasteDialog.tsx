@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { type Change, firstOrders, type Item, type NewItem, treeOf } from '../../../core/chart';
+import { type Change, type Chart, firstOrders, type NewItem, ordersAfter, setsOf, treeOf } from '../../../core/chart';
+import { folded, type ListRead } from '../../../core/list';
 import type { Understood } from '../../../workers/compose.worker';
 import { Button, Choices, Dialog } from '../../shared/controls';
 import { Understand } from '../../shared/Understand';
@@ -9,11 +10,17 @@ import { words } from '../words';
 
 type Place = 'replace' | 'under' | 'top';
 
-/** What was read with ids of its own, hung under a parent behind what is there. */
-function asNew(items: readonly Item[], parent: string | null): NewItem[] {
-  const fresh = new Map(items.map((item) => [item.id, nanoid(12)]));
-  const orders = firstOrders(items.length);
-  return items.map((item, i) => {
+/** What was read, with ids of its own, hung under a parent behind what is there. */
+function asChanges(
+  list: ListRead,
+  chart: Chart,
+  place: Place,
+  selected: string | null,
+): { changes: Change[]; first: string | undefined } {
+  const parent = place === 'under' ? selected : null;
+  const fresh = new Map(list.items.map((item) => [item.id, nanoid(12)]));
+  const orders = firstOrders(list.items.length);
+  const items = list.items.map((item, i): NewItem => {
     const { order: _, ...rest } = item;
     const id = fresh.get(item.id)!;
     // Tops go behind what is there, wherever that ends; below them the order of the text stands.
@@ -21,6 +28,33 @@ function asNew(items: readonly Item[], parent: string | null): NewItem[] {
       ? { ...rest, id, parent }
       : { ...rest, id, parent: fresh.get(item.parent)!, order: orders[i]! };
   });
+  const links = list.links.map((link) => ({
+    ...link,
+    id: nanoid(12),
+    from: fresh.get(link.from)!,
+    to: fresh.get(link.to)!,
+  }));
+  const changes: Change[] = [];
+  if (place === 'replace')
+    changes.push(...treeOf(chart.items).tops.map((id): Change => ({ type: 'remove-branch', id })), {
+      type: 'set-sets',
+      put: [],
+      remove: Object.keys(chart.sets),
+    });
+  changes.push({ type: 'add-items', items, ...(links.length > 0 && { links }) });
+  // A set of the same name is the same set.
+  const known = place === 'replace' ? [] : setsOf(chart);
+  const after = ordersAfter(known, known.length - 1, list.sets.length);
+  const put = list.sets.map((set, i) => {
+    const same = known.find((other) => folded(other.name) === folded(set.name));
+    const members = set.members.map((id) => fresh.get(id)!);
+    return same
+      ? { ...same, members: [...same.members, ...members] }
+      : { id: nanoid(12), name: set.name, members, order: after[i]! };
+  });
+  if (put.length > 0) changes.push({ type: 'set-sets', put, remove: [] });
+  if (list.arrangement) changes.push({ type: 'set-arrangement', arrangement: list.arrangement });
+  return { changes, first: items[0]?.id };
 }
 
 export function PasteDialog({ initial, onClose }: { initial: string; onClose: () => void }) {
@@ -33,11 +67,10 @@ export function PasteDialog({ initial, onClose }: { initial: string; onClose: ()
 
   const take = () => {
     if (!understood) return;
-    const items = asNew(understood.items, place === 'under' ? selected : null);
-    const clear: Change[] = place === 'replace' ? tops.map((id) => ({ type: 'remove-branch', id })) : [];
-    if (!change({ type: 'group', changes: [...clear, { type: 'add-items', items }] })) return;
-    select(items[0]?.id ?? null);
-    say(words.paste.taken(items.length), true);
+    const { changes, first } = asChanges(understood.list, chart, place, selected);
+    if (!change({ type: 'group', changes })) return;
+    select(first ?? null);
+    say(words.paste.taken(understood.list.items.length), true);
     onClose();
   };
   return (

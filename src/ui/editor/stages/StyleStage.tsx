@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { Item, LookPatch } from '../../../core/chart';
 import { houseOf, houses, itemLook, tierLook } from '../../../core/style';
 import { Button } from '../../shared/controls';
+import { kindFor } from '../../shared/fields';
 import { change, openTier, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
 import { LookForm } from './LookForm';
@@ -60,7 +61,7 @@ const inWords = (look: ReturnType<typeof tierLook>) =>
 function Tier({ tier, name, open }: { tier: number; name: string; open: boolean }) {
   const chart = useEditor((state) => state.chart);
   const settings = chart.tiers[String(tier)];
-  const look = tierLook(chart, houseOf(chart.house), tier);
+  const look = tierLook(chart, houseOf(chart.house), tier, kindFor(chart.kind).look);
   const ref = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (open) ref.current?.scrollIntoView({ block: 'nearest' });
@@ -123,7 +124,7 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
 function Exception({ item }: { item: Item }) {
   const chart = useEditor((state) => state.chart);
   const tier = useEditor((state) => state.composition?.scene.items.find(({ id }) => id === item.id)?.tier ?? 1);
-  const look = itemLook(tierLook(chart, houseOf(chart.house), tier), undefined, item);
+  const look = itemLook(tierLook(chart, houseOf(chart.house), tier, kindFor(chart.kind).look), undefined, item);
   const set = (patch: LookPatch) => ({ type: 'set-item' as const, id: item.id, style: { ...item.style, ...patch } });
   return (
     <details className="mx-3.5 mt-4 rounded border border-rule" open={item.style !== undefined || undefined}>

@@ -1,43 +1,59 @@
-import { treeOf, walk } from '../../../../core/chart';
-import { listAsCsv, listAsOutline } from '../../../../core/list';
+import { setsOf, treeOf, walk } from '../../../../core/chart';
+import { kinds } from '../../../../core/kinds';
+import { listAsCsv } from '../../../../core/list';
 import { schemas } from '../../../../server/api';
 import { getChart, replaceList } from '../../../../server/charts';
 import { ApiError, endpoint, json, meets, negotiate, paramOf, readJson, readText } from '../../../../server/http';
 import { kindFor } from '../../../../server/lists';
 import { disposition } from '../../../../server/pictures';
 
-const types = { json: 'application/json', csv: 'text/csv', outline: 'text/plain' } as const;
+const types: Readonly<Record<string, string>> = {
+  json: 'application/json',
+  csv: 'text/csv',
+  outline: 'text/plain',
+  ...Object.fromEntries(
+    kinds.flatMap(({ formats = {} }) => Object.entries(formats).map(([id, { mime }]) => [id, mime])),
+  ),
+};
 
 export const ALL = endpoint({
   GET: async (context) => {
-    const as = context.url.searchParams.get('as');
-    const named = Object.entries(types).find(([name]) => name === as)?.[1];
-    if (as !== null && !named)
-      throw new ApiError(406, 'no-such-format', `A list is one of ${Object.keys(types).join(', ')}.`);
-    const type = named ?? negotiate(context.request.headers.get('accept'), Object.values(types));
+    const { searchParams } = context.url;
+    const as = searchParams.get('as');
+    const noSuch = () => new ApiError(406, 'no-such-format', `A list is one of ${Object.keys(types).join(', ')}.`);
+    if (as !== null && !Object.hasOwn(types, as)) throw noSuch();
+    const type = as === null ? negotiate(context.request.headers.get('accept'), Object.values(types)) : types[as]!;
     const { chart, revision } = await getChart(paramOf(context, 'id'));
-    if (type === 'application/json') {
-      const items = [...walk(treeOf(chart.items))].map(({ id, depth }) => ({
-        id,
-        level: depth + 1,
-        parent: chart.items[id]!.parent,
-        fields: chart.items[id]!.fields,
-      }));
-      return json({ title: chart.title, kind: chart.kind, revision, items });
+    const kind = kindFor(chart.kind);
+    const file = (text: string, mime: string, ending: string) =>
+      new Response(text, {
+        headers: {
+          'content-type': `${mime}; charset=utf-8`,
+          'content-disposition': disposition(chart.title, ending, searchParams.get('save') === '1'),
+          'cache-control': 'no-store',
+        },
+      });
+    if (type === 'text/csv')
+      return file(
+        listAsCsv(chart, kind.columns, (item, field) => kind.cell?.(chart, item, field)),
+        type,
+        'csv',
+      );
+    if (type === 'text/plain') return file(kind.writeOutline(chart), type, 'txt');
+    if (type !== 'application/json') {
+      const format = Object.values(kind.formats ?? {}).find(({ mime }) => mime === type);
+      if (!format)
+        throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);
+      return file(format.write(chart), format.mime, format.ending);
     }
-    const { columns } = kindFor(chart.kind);
-    const text = type === 'text/csv' ? listAsCsv(chart, columns) : listAsOutline(chart, columns);
-    return new Response(text, {
-      headers: {
-        'content-type': `${type}; charset=utf-8`,
-        'content-disposition': disposition(
-          chart.title,
-          type === 'text/csv' ? 'csv' : 'txt',
-          context.url.searchParams.get('save') === '1',
-        ),
-        'cache-control': 'no-store',
-      },
-    });
+    const items = [...walk(treeOf(chart.items))].map(({ id, depth }) => ({
+      id,
+      level: depth + 1,
+      parent: chart.items[id]!.parent,
+      fields: chart.items[id]!.fields,
+    }));
+    const { title, links, sets } = chart;
+    return json({ title, kind: chart.kind, revision, items, links: Object.values(links), sets: setsOf({ sets }) });
   },
   PUT: async (context) => {
     const { request } = context;

@@ -1,0 +1,121 @@
+/** What a kind makes of a chart's structure: boxes, lines, areas and words in the picture's own units. */
+import type { Chart, Look } from '../chart';
+import type { FaceId } from '../faces';
+import type { Point } from '../layout';
+import type { Problem } from '../list';
+
+/** What the structure of a chart says before anything is measured. */
+export interface Structure {
+  /** Items that are drawn, in the order of the list. */
+  readonly order: readonly string[];
+  readonly tierOf: ReadonlyMap<string, number>;
+  readonly tiers: number;
+  /** Lines that have no box of their own because they name an item that stands elsewhere, and that item. */
+  readonly standsFor?: ReadonlyMap<string, string>;
+}
+
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Words set in lines, ready to be placed. Lengths in points. */
+export interface SetWords extends Size {
+  readonly lines: readonly {
+    readonly text: string;
+    readonly face: FaceId;
+    readonly size: number;
+    readonly width: number;
+  }[];
+}
+
+export interface ArrangeInput {
+  readonly chart: Chart;
+  readonly structure: Structure;
+  /** Size of each item's box, by the size rule of its tier. */
+  readonly sizes: ReadonlyMap<string, Size>;
+  readonly lookOf: (tier: number) => Look;
+  /** Sets words that stand outside boxes. @param most widest line, in points */
+  readonly setWords: (
+    text: string,
+    most: number,
+    style?: { readonly size?: number; readonly strong?: boolean },
+  ) => SetWords;
+}
+
+/** Words outside boxes, placed by the top left corner of their lines. */
+export interface PlacedWords {
+  readonly x: number;
+  readonly y: number;
+  readonly words: SetWords;
+  readonly align?: 'left' | 'middle' | 'right';
+  readonly quiet?: boolean;
+}
+
+export interface ArrangedLink {
+  readonly from: string;
+  readonly to: string;
+  readonly role: string;
+  readonly label: string;
+  /** The whole way from end to end. */
+  readonly points: readonly Point[];
+  readonly curved: boolean;
+  /** Tier whose line look it takes. */
+  readonly tier: number;
+  /** What is drawn, where that is not just the whole way: such as the parts before and after the words on it. */
+  readonly ways?: readonly (readonly Point[])[];
+  readonly words?: PlacedWords;
+  /** A head at the end. */
+  readonly arrow?: boolean;
+  /** What differs from the tier's line, by what the link is. */
+  readonly look?: Partial<Pick<Look, 'lineWidth' | 'lineDash' | 'lineColour'>>;
+}
+
+/** A named area under lines and boxes, such as a set. */
+export interface Area {
+  readonly id: string;
+  readonly name: string;
+  readonly count: number;
+  /** Its closed outline: corners, or where `curved` the points of cubic Bézier curves. */
+  readonly outline: readonly Point[];
+  readonly curved: boolean;
+  /** A set takes the house style's look of its place; a frame is only a line; what is empty is shaded. */
+  readonly as: 'set' | 'frame' | 'empty';
+  /** From 1. */
+  readonly place: number;
+}
+
+/** A part of the picture that items belong to by the areas that cover it. */
+export interface Region {
+  readonly sets: readonly string[];
+  readonly count: number;
+  readonly items: readonly string[];
+  readonly at: Point;
+}
+
+/** How tiers run over the sheet. Rings and overlaps have no place along an edge of it. */
+export type TierAxis = 'rows' | 'columns' | 'rings' | 'overlaps';
+
+/** Boxes and lines in points, the picture's near corner at 0, 0. */
+export interface Arrangement {
+  readonly boxes: ReadonlyMap<string, Point>;
+  /** Items drawn once more elsewhere, with a reference to where they stand. */
+  readonly repeats?: readonly { readonly of: string; readonly at: Point }[];
+  /** Factor on all boxes and their words, where the arrangement had to choose their size. */
+  readonly boxScale?: number;
+  readonly areas?: readonly Area[];
+  readonly regions?: readonly Region[];
+  readonly captions?: readonly PlacedWords[];
+  readonly links: readonly ArrangedLink[];
+  /** Lines that belong to no link, such as one that joins several tops. */
+  readonly joins: readonly (readonly Point[])[];
+  readonly axis: TierAxis;
+  /** Near and far edge of each tier along the axis; for rings from the middle outwards; none for overlaps. */
+  readonly bands: readonly { readonly start: number; readonly end: number }[];
+  readonly width: number;
+  readonly height: number;
+  /** What only the drawing knows, such as how many lines cross; joins the figures. */
+  readonly figures?: Readonly<Record<string, number>>;
+  /** What is wrong with the drawing itself. */
+  readonly problems?: readonly Problem[];
+}

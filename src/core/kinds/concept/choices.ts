@@ -1,0 +1,34 @@
+import type { ArrangementChoice } from '../choices';
+import { wordChoices } from '../worded';
+
+export const choices = [
+  {
+    type: 'choice',
+    key: 'layout',
+    label: 'Tiers',
+    initial: 'rows',
+    options: [
+      { value: 'rows', label: 'In rows', about: 'The main idea above, tiers below it' },
+      { value: 'columns', label: 'In columns', about: 'The main idea at the left' },
+      { value: 'rings', label: 'In rings', about: 'The main idea in the middle, tiers round it' },
+    ],
+  },
+  {
+    type: 'item',
+    key: 'main',
+    label: 'Main idea',
+    initial: '',
+    none: 'Found by itself',
+    about: 'Tiers are the distance from it. By itself: the concept that reaches the most others, most directly.',
+  },
+  {
+    type: 'text',
+    key: 'focus',
+    label: 'Focus question',
+    initial: '',
+    about: 'The question that the map answers; it stands over the map.',
+  },
+  ...wordChoices,
+  { type: 'length', key: 'siblingGap', label: 'Between concepts', initial: 16, least: 4, most: 120 },
+  { type: 'length', key: 'tierGap', label: 'Between tiers', initial: 64, least: 30, most: 240 },
+] as const satisfies readonly ArrangementChoice[];

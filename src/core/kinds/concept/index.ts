@@ -1,0 +1,69 @@
+/** Concept maps: ideas and the propositions between them. Tiers are the distance from the main idea. */
+import type { ListRead } from '../../list';
+import type { Fitness, Kind } from '../kind';
+import { renamed } from '../naming';
+import { arrange } from './arrange';
+import { choices } from './choices';
+import { figures, shownFigures } from './figures';
+import { graphOf } from './graph';
+import { cell, columns, forms, outlineOf } from './list';
+import { problems } from './problems';
+
+const MISSING = 'Needs a linking phrase between two ideas, such as "Tides - bring -> Mud".';
+
+function fits({ form, items, columns: found, problems: said }: ListRead): Fitness {
+  const links = items.filter(({ parent }) => parent !== null);
+  const phrased = links.filter(({ fields }) => fields['phrase']).length;
+  const share = phrased / Math.max(1, links.length);
+  if (phrased === 0) return { sure: 0, why: MISSING };
+  if (form === 'propositions') {
+    const whole = 1 - said.filter(({ code }) => code === 'no-proposition').length / Math.max(1, items.length);
+    return { sure: 0.9 * whole * share, why: `${phrased} propositions: concept, linking phrase, concept.` };
+  }
+  if (form === 'outline')
+    return share < 0.3
+      ? { sure: 0, why: MISSING }
+      : { sure: 0.4 + 0.5 * share, why: 'Linking phrases stand in brackets before concepts.' };
+  const named = found?.some(({ field }) => field === 'phrase');
+  return named
+    ? { sure: 0.95, why: 'Columns name two concepts and the phrase that links them.' }
+    : { sure: 0, why: MISSING };
+}
+
+export const concept: Kind = {
+  id: 'concept',
+  words: {
+    name: 'Concept map',
+    about: 'Ideas, and in words how each is linked to the next',
+    item: 'concept',
+    items: 'concepts',
+    under: 'Linked from',
+    top: 'Where the map begins',
+    unnamed: '?',
+    outline: 'Concepts under those that lead to them, linking phrases in brackets.',
+  },
+  columns,
+  line: () => ({ lead: 'phrase' }),
+  draws: { tree: true, roles: ['linking-phrase'], sets: false },
+  look: { line: 'straight', sizeRule: 'each' },
+  forms,
+  choices,
+  fits,
+  structure(chart) {
+    const { concepts, tierOf, tiers, standsFor } = graphOf(chart);
+    return { order: concepts, tierOf, tiers, standsFor };
+  },
+  cell,
+  writeCell: (chart, item, field, text) =>
+    field === 'name' ? renamed(chart, item, graphOf(chart).standsFor, text) : undefined,
+  writeOutline: outlineOf,
+  tierName: (_chart, _structure, tier) =>
+    tier === 1 ? 'Main idea' : tier === 2 ? '1 link away' : `${tier - 1} links away`,
+  face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1 }] }),
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'concepts, propositions, tiers, crossLinks, crossings, score {propositions, levels, crossLinks, examples, total}: the points each brings',
+  shownFigures,
+};

@@ -1,0 +1,258 @@
+import { type Chart, firstOrders, type Item, treeOf, walk } from '../../chart';
+import {
+  type Column,
+  type ListForm,
+  type ListRead,
+  outlineForm,
+  type Problem,
+  plainText,
+  type ReadContext,
+  type SplitLine,
+  tableForms,
+  tidy,
+  writeOutline,
+} from '../../list';
+import { conceptKey } from './graph';
+
+export const columns: readonly Column[] = [
+  {
+    field: 'from',
+    label: 'From',
+    headings: ['fromconcept', 'concept1', 'concepta', 'firstconcept', 'source', 'subject'],
+  },
+  {
+    field: 'phrase',
+    label: 'Linking phrase',
+    headings: [
+      'link',
+      'linkingphrase',
+      'linkingwords',
+      'linkingword',
+      'relation',
+      'relationship',
+      'verb',
+      'predicate',
+      'label',
+    ],
+  },
+  {
+    field: 'name',
+    label: 'Concept',
+    headings: ['to', 'toconcept', 'concept2', 'conceptb', 'secondconcept', 'target', 'object', 'idea', 'name'],
+  },
+  { field: 'level', label: 'Level', headings: ['tier'] },
+];
+
+const PROPOSITIONS = `? How does a salt marsh work
+Salt marsh - is flooded by -> Tides
+Tides - bring -> Mud
+Tides - bring -> Salt
+Mud - builds up -> Salt marsh
+Salt - only lets grow -> Salt-loving plants
+Salt-loving plants - hold fast -> Mud
+`;
+const OUTLINE = `Salt marsh
+\t[is flooded by] Tides
+\t\t[bring] Mud
+\t\t[bring] Salt
+\t\t\t[only lets grow] Salt-loving plants
+\t\t\t\t[hold fast] Mud
+\t[shelters] Birds
+`;
+const TABLE = `From,Linking phrase,Concept
+Salt marsh,is flooded by,Tides
+Tides,bring,Mud
+Tides,bring,Salt
+Salt,only lets grow,Salt-loving plants
+`;
+
+interface Row {
+  readonly line: number;
+  readonly from: string;
+  readonly phrase: string;
+  readonly to: string;
+}
+
+/**
+ * Items of propositions: the first that leads to a concept is where that concept's line stands; later ones are lines
+ * that name it again.
+ */
+function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'items' | 'lines'> {
+  const items: { id: string; parent: string | null; fields: Record<string, string> }[] = [];
+  const lines: Record<string, number> = {};
+  const byKey = new Map<string, (typeof items)[number]>();
+  const add = (name: string, parent: string | null, phrase: string, line: number) => {
+    const item = { id: newId(), parent, fields: { name, ...(phrase && { phrase }) } };
+    items.push(item);
+    lines[item.id] = line;
+    if (!byKey.has(conceptKey(name))) byKey.set(conceptKey(name), item);
+    return item;
+  };
+  const byId = new Map<string, (typeof items)[number]>();
+  const isUnder = (id: string, above: string) => {
+    for (let at: string | null = id; at !== null; at = byId.get(at)?.parent ?? null) if (at === above) return true;
+    return false;
+  };
+  for (const { line, from, phrase, to } of rows) {
+    const source = byKey.get(conceptKey(from)) ?? (from === '' ? undefined : add(from, null, '', line));
+    if (source) byId.set(source.id, source);
+    if (to === '') continue;
+    const there = byKey.get(conceptKey(to));
+    if (source && there && there.parent === null && !isUnder(source.id, there.id)) {
+      there.parent = source.id;
+      if (phrase) there.fields['phrase'] = phrase;
+    } else if (source || !there) {
+      const item = add(to, source?.id ?? null, phrase, line);
+      byId.set(item.id, item);
+    }
+  }
+  const orders = firstOrders(items.length);
+  return { items: items.map((item, i): Item => ({ ...item, order: orders[i]! })), lines };
+}
+
+const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/i;
+// A hyphen inside a word is no dash: one before the phrase stands after a space, or there are two.
+const ARROW = /^(.+?)(?:\s+(?:-|[–—])\s*|\s*-{2,3}\s*)(.+?)\s*(?:-{1,3}|[–—])>\s*(.+)$/u;
+const TWO_ARROWS = /^(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+)$/u;
+const ONE_ARROW = /^(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+)$/u;
+const PARTED = [/\t+/, /\s+\|\s+/, /\s+[–—]\s+/, /\s+-\s+/, /\s*;\s*/] as const;
+
+/** A line as concept, phrase, concept; undefined where it is not of that form. */
+function proposition(text: string, apart: RegExp | undefined): Omit<Row, 'line'> | undefined {
+  const arrows = ARROW.exec(text) ?? TWO_ARROWS.exec(text);
+  if (arrows) return { from: tidy(arrows[1]!), phrase: tidy(arrows[2]!), to: tidy(arrows[3]!) };
+  const one = ONE_ARROW.exec(text);
+  if (one) return { from: tidy(one[1]!), phrase: '', to: tidy(one[2]!) };
+  const parts = apart ? text.trim().split(apart).map(tidy) : [];
+  return parts.length === 3 && parts[0] && parts[2] ? { from: parts[0], phrase: parts[1]!, to: parts[2] } : undefined;
+}
+
+/** Lines without the focus question, which is the list's and no proposition. */
+function withoutFocus(raw: string): { lines: { line: number; text: string }[]; focus: string | undefined } {
+  let focus: string | undefined;
+  const lines: { line: number; text: string }[] = [];
+  for (const [i, text] of plainText(raw).split('\n').entries()) {
+    const found = focus === undefined ? FOCUS.exec(text) : null;
+    if (found) focus = tidy(found[1]!);
+    else if (text.trim() !== '') lines.push({ line: i + 1, text });
+  }
+  return { lines, focus };
+}
+
+/** The one separator under which the most lines are propositions. */
+function separatorOf(lines: readonly { text: string }[]): { apart: RegExp; count: number } {
+  let best: { apart: RegExp; count: number } = { apart: PARTED[0], count: 0 };
+  for (const apart of PARTED) {
+    const count = lines.filter(({ text }) => proposition(text, apart)).length;
+    if (count > best.count) best = { apart, count };
+  }
+  return best;
+}
+
+const propositionForm: ListForm = {
+  id: 'propositions',
+  label: 'Propositions',
+  sample: PROPOSITIONS,
+  suits(text) {
+    const { lines } = withoutFocus(text);
+    if (lines.length === 0 || lines.some((line) => /^[\t ]+\S/.test(line.text))) return 0;
+    const arrows = lines.filter((line) => proposition(line.text, undefined)).length;
+    if (arrows >= lines.length / 2) return 0.95;
+    return separatorOf(lines).count >= lines.length * 0.7 ? 0.65 : 0.1;
+  },
+  read(raw, { newId }) {
+    const { lines, focus } = withoutFocus(raw);
+    const { apart } = separatorOf(lines);
+    const problems: Problem[] = [];
+    const rows = lines.map(({ line, text }): Row => {
+      const found = proposition(text, apart);
+      if (found) return { line, ...found };
+      problems.push({
+        code: 'no-proposition',
+        severity: 'warning',
+        line,
+        message: `Line ${line} is not "concept - linking phrase -> concept"; it was taken as a concept by itself.`,
+        repairs: [],
+      });
+      return { line, from: tidy(text), phrase: '', to: '' };
+    });
+    return {
+      form: 'propositions',
+      ...itemsOf(rows, newId),
+      links: [],
+      sets: [],
+      problems,
+      ...(focus !== undefined && { arrangement: { focus } }),
+    };
+  },
+};
+
+/** `[linking phrase] concept`, in square or round brackets. */
+const split: SplitLine = (line) => {
+  const found = /^\[([^\]]*)\]\s*(.*)$/.exec(line) ?? /^\(([^)]*)\)\s*(.+)$/.exec(line);
+  if (!found) return { name: tidy(line) };
+  const phrase = tidy(found[1]!);
+  return { name: tidy(found[2]!), ...(phrase && { phrase }) };
+};
+
+const outline = outlineForm(OUTLINE, split);
+const focused: ListForm = {
+  ...outline,
+  read(raw, context) {
+    const { lines, focus } = withoutFocus(raw);
+    // The focus question's line is blanked, so that the others keep their numbers.
+    const kept = new Map(lines.map(({ line, text }) => [line, text]));
+    const text = plainText(raw)
+      .split('\n')
+      .map((_, i) => kept.get(i + 1) ?? '')
+      .join('\n');
+    return { ...outline.read(text, context), ...(focus !== undefined && { arrangement: { focus } }) };
+  },
+};
+
+/** Rows of a table as propositions; without known headings, the first three columns. */
+function resolve(list: ListRead, { newId }: ReadContext): ListRead {
+  const levels = new Map<string, string>();
+  const rows = list.items.map(({ id, fields }): Row => {
+    const second = Object.entries(fields).find(([key]) => /^concept( 2)?$/i.test(key))?.[1] ?? fields['column 3'];
+    const from = second === undefined ? (fields['from'] ?? '') : (fields['name'] ?? '');
+    const to = second ?? fields['name'] ?? '';
+    if (fields['level']) levels.set(conceptKey(to), fields['level']);
+    return {
+      line: list.lines[id]!,
+      from: tidy(from),
+      phrase: tidy(fields['phrase'] ?? fields['column 2'] ?? ''),
+      to: tidy(to),
+    };
+  });
+  const read = itemsOf(rows, newId);
+  return {
+    ...list,
+    ...read,
+    items: read.items.map((item) => {
+      const level = levels.get(conceptKey(item.fields['name']!));
+      return level === undefined ? item : { ...item, fields: { ...item.fields, level } };
+    }),
+    problems: list.problems.map(({ item: _, ...problem }) => problem),
+  };
+}
+
+export const forms: readonly ListForm[] = [propositionForm, focused, ...tableForms(TABLE, { resolve })];
+
+/** Concepts under those that lead to them, linking phrases in brackets; the focus question first. */
+export function outlineOf(chart: Chart): string {
+  const focus = chart.arrangement['focus'];
+  const lines = writeOutline(
+    [...walk(treeOf(chart.items))].map(({ id, depth }) => {
+      const { name = '', phrase } = chart.items[id]!.fields;
+      const needed = phrase || /^[[(]/.test(name);
+      return { level: depth, cells: [`${needed ? `[${phrase ?? ''}] ` : ''}${name || '?'}`] };
+    }),
+  );
+  return typeof focus === 'string' && focus !== '' ? `? ${focus}\n${lines}` : lines;
+}
+
+export function cell(chart: Chart, item: string, field: string): string | undefined {
+  const { parent } = chart.items[item]!;
+  return field === 'from' && parent !== null ? (chart.items[parent]!.fields['name'] ?? '') : undefined;
+}

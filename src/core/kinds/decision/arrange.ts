@@ -1,0 +1,59 @@
+import { showChance, showNumber } from '../../list';
+import type { ArrangeInput, Arrangement } from '../arrangement';
+import { chosen } from '../choices';
+import { arrangeWorded, type WordedLink } from '../worded';
+import { choices } from './choices';
+import { stepsOf, type Way } from './steps';
+import { type Aim, worthOf } from './worth';
+
+const WORDS_WIDEST = 96;
+/** The best way is drawn this much wider than others. */
+const BEST = 2;
+
+/** What is written on a way: its answer, and what it needs or how likely it is. */
+const wordsOf = ({ answer, chance, cost }: Way) =>
+  [
+    answer,
+    [chance === undefined ? '' : showChance(chance), cost === 0 ? '' : `costs ${showNumber(cost)}`]
+      .filter(Boolean)
+      .join(', '),
+  ]
+    .filter(Boolean)
+    .join('\n');
+
+export function arrange({ chart, structure, sizes, lookOf, setWords }: ArrangeInput): Arrangement {
+  const choose = (key: string) => chosen(choices, chart.arrangement, key);
+  const tree = stepsOf(chart);
+  const worth = worthOf(tree, choose('aim') as Aim);
+  const back = new Set(tree.loops.map(({ way }) => way));
+  const links = tree.order.flatMap((id) =>
+    tree.steps.get(id)!.ways.map((way): WordedLink => {
+      const text = wordsOf(way);
+      const best = worth?.best.get(id) === way && worth.taken.has(way);
+      const { lineWidth } = lookOf(structure.tierOf.get(id)!);
+      return {
+        from: way.from,
+        to: way.to,
+        role: 'answer',
+        label: way.answer,
+        ...(text !== '' && { words: setWords(text, WORDS_WIDEST, { strong: best }) }),
+        ...(back.has(way) && { arrow: true, look: { lineDash: 'dashed' as const } }),
+        ...(best && { look: { lineWidth: lineWidth * BEST } }),
+      };
+    }),
+  );
+  const { crossings, ...arranged } = arrangeWorded({
+    ids: structure.order,
+    tierOf: structure.tierOf,
+    tiers: structure.tiers,
+    sizes,
+    // A way to the step itself has nowhere to go in tiers; the problem names it.
+    links: links.filter(({ from, to }) => from !== to),
+    down: choose('direction') === 'down',
+    words: choose('words') as 'start' | 'middle' | 'end',
+    side: choose('side') as 'on' | 'before' | 'after',
+    gaps: { siblings: Number(choose('siblingGap')), tiers: Number(choose('tierGap')) },
+    form: structure.tiers > 0 ? lookOf(1).line : 'elbow',
+  });
+  return { ...arranged, figures: { crossings } };
+}

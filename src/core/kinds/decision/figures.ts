@@ -1,0 +1,126 @@
+import type { Chart } from '../../chart';
+import { showChance, showNumber } from '../../list';
+import { chosen } from '../choices';
+import type { FigureChart, ShownFigure } from '../kind';
+import { choices } from './choices';
+import { reached, type Steps, stepsOf } from './steps';
+import { type Aim, type Worth, worthOf } from './worth';
+
+const hundredths = (value: number) => Math.round(value * 100) / 100;
+
+/** Questions asked on the ways from the start to an outcome: over all ways, without walking each. */
+function questionsToOutcome({ steps, order, tops, depth, loops }: Steps): {
+  fewest: number;
+  mean: number;
+  most: number;
+} {
+  const start = tops[0];
+  if (start === undefined) return { fewest: 0, mean: 0, most: 0 };
+  const back = new Set(loops.map(({ way }) => way));
+  interface Ways {
+    fewest: number;
+    most: number;
+    count: number;
+    sum: number;
+  }
+  const to = new Map<string, Ways>([[start, { fewest: 0, most: 0, count: 1, sum: 0 }]]);
+  const all: Ways = { fewest: Number.POSITIVE_INFINITY, most: 0, count: 0, sum: 0 };
+  const add = (ways: Ways, more: Ways, step: number) => {
+    ways.fewest = Math.min(ways.fewest, more.fewest + step);
+    ways.most = Math.max(ways.most, more.most + step);
+    ways.count += more.count;
+    ways.sum += more.sum + more.count * step;
+  };
+  for (const id of [...order].sort((a, b) => depth.get(a)! - depth.get(b)!)) {
+    const here = to.get(id);
+    if (!here) continue;
+    const ways = steps.get(id)!.ways.filter((way) => !back.has(way));
+    if (ways.length === 0) add(all, here, 0);
+    for (const way of ways) {
+      if (!to.has(way.to)) to.set(way.to, { fewest: Number.POSITIVE_INFINITY, most: 0, count: 0, sum: 0 });
+      add(to.get(way.to)!, here, 1);
+    }
+  }
+  return { fewest: all.count > 0 ? all.fewest : 0, mean: hundredths(all.sum / Math.max(1, all.count)), most: all.most };
+}
+
+const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim;
+const worthFor = (chart: Chart): Worth | undefined => worthOf(stepsOf(chart), aimOf(chart));
+
+export function figures(chart: Chart) {
+  const tree = stepsOf(chart);
+  const within = reached(tree);
+  const kinds = [...within].map((id) => tree.steps.get(id)!.kind);
+  const worth = worthFor(chart);
+  const start = tree.tops[0];
+  return {
+    questions: kinds.filter((kind) => kind === 'question').length,
+    chances: kinds.filter((kind) => kind === 'chance').length,
+    outcomes: kinds.filter((kind) => kind === 'outcome').length,
+    questionsToOutcome: questionsToOutcome(tree),
+    ...(worth &&
+      start !== undefined && {
+        value: worth.values.get(start)!,
+        best: worth.answers,
+        values: Object.fromEntries(worth.values),
+        profile: worth.profile,
+        ...(worth.perfectInformation !== undefined && { perfectInformation: worth.perfectInformation }),
+      }),
+  };
+}
+
+export function shownFigures(chart: Chart): ShownFigure[] {
+  const f = figures(chart);
+  const { fewest, mean, most } = f.questionsToOutcome;
+  const shown: ShownFigure[] = [
+    { label: 'Questions', value: String(f.questions), about: 'Steps at which somebody chooses.' },
+    { label: 'Outcomes', value: String(f.outcomes), about: 'Ends that can be reached, each counted once.' },
+    {
+      label: 'To an outcome',
+      value: `${fewest} – ${most}`,
+      about: `Steps on the shortest and the longest way; ${mean} on average.`,
+    },
+  ];
+  if (f.chances > 0)
+    shown.splice(1, 0, { label: 'Chances', value: String(f.chances), about: 'Steps that nobody chooses.' });
+  const worth = worthFor(chart);
+  const start = stepsOf(chart).tops[0];
+  if (!worth || start === undefined) return shown;
+  shown.push(
+    {
+      label: 'Expected value',
+      value: showNumber(worth.values.get(start)!),
+      about: 'At the start, when the best way is chosen at every question.',
+    },
+    {
+      label: 'Best way',
+      value: worth.answers.join(', ') || '–',
+      about: 'Answers to choose, up to the first chance or end. It is drawn with wider lines.',
+    },
+  );
+  if (worth.perfectInformation !== undefined && f.chances > 0)
+    shown.push({
+      label: 'Perfect information',
+      value: showNumber(worth.perfectInformation),
+      about: 'The most it would be worth to know every chance beforehand.',
+    });
+  return shown;
+}
+
+export function figureCharts(chart: Chart): FigureChart[] {
+  const worth = worthFor(chart);
+  if (!worth || worth.profile.length < 2) return [];
+  return [
+    {
+      label: 'Risk profile',
+      about: `What may come out on the best way, and how likely: ${worth.profile
+        .slice(0, 6)
+        .map(({ value, chance }) => `${showNumber(value)} with ${showChance(chance)}`)
+        .join(', ')}${worth.profile.length > 6 ? ' ...' : '.'}`,
+      form: 'bars',
+      across: 'Value',
+      up: 'Chance in %',
+      data: worth.profile.map(({ value, chance }) => ({ name: showNumber(value), value: hundredths(chance * 100) })),
+    },
+  ];
+}

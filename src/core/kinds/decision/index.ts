@@ -1,0 +1,90 @@
+/** Decision trees: questions, chances and outcomes. Tiers are the depth of the question. */
+import type { Chart } from '../../chart';
+import { type ListRead, showNumber } from '../../list';
+import { chosen } from '../choices';
+import type { Fitness, Kind } from '../kind';
+import { renamed } from '../naming';
+import { arrange } from './arrange';
+import { choices } from './choices';
+import { figureCharts, figures, shownFigures } from './figures';
+import { cell, columns, forms, outlineOf } from './list';
+import { problems } from './problems';
+import { stepsOf } from './steps';
+import { type Aim, worthOf } from './worth';
+
+function fits({ form, items, columns: found }: ListRead): Fitness {
+  const under = items.filter(({ parent }) => parent !== null);
+  const answered = under.filter(({ fields }) => fields['answer']).length;
+  if (form !== 'outline') {
+    const named = new Set(found?.map(({ field }) => field));
+    return named.has('from') && named.has('answer') && under.length > 0
+      ? { sure: 0.95, why: 'Columns say which step each comes from and by which answer.' }
+      : { sure: 0, why: 'Needs columns for the step, where it comes from and the answer.' };
+  }
+  const share = answered / Math.max(1, under.length);
+  if (share < 0.3) return { sure: 0, why: 'Needs an answer before a step, such as "yes: next question".' };
+  return { sure: 0.4 + 0.5 * share, why: `${answered} of ${under.length} steps follow an answer with a colon.` };
+}
+
+const SHAPES = { question: 'soft', chance: 'pill', outcome: 'cut' } as const;
+const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim;
+
+export const decision: Kind = {
+  id: 'decision',
+  words: {
+    name: 'Decision tree',
+    about: 'Questions, answers and what they lead to, with chances and money where wanted',
+    item: 'step',
+    items: 'steps',
+    under: 'Follows',
+    top: 'Where it starts',
+    unnamed: '?',
+    outline: 'Steps under what they follow, answers before a colon.',
+  },
+  columns,
+  line: () => ({ lead: 'answer', tail: 'value' }),
+  draws: { tree: true, roles: ['answer'], sets: false },
+  look: { width: 136 },
+  forms,
+  choices,
+  fits,
+  structure(chart) {
+    const { order, depth, steps, standsFor } = stepsOf(chart);
+    const last = Math.max(0, ...depth.values());
+    const together = chosen(choices, chart.arrangement, 'outcomes') === 'last';
+    const tierOf = new Map(
+      order.map((id) => [id, (together && steps.get(id)!.ways.length === 0 ? last : depth.get(id)!) + 1]),
+    );
+    return { order, tierOf, tiers: order.length === 0 ? 0 : last + 1, standsFor };
+  },
+  cell,
+  writeCell: (chart, item, field, text) =>
+    field === 'name' ? renamed(chart, item, stepsOf(chart).standsFor, text) : undefined,
+  writeOutline: outlineOf,
+  tierName(chart, structure, tier) {
+    const { steps } = stepsOf(chart);
+    const kinds = new Set(
+      structure.order.filter((id) => structure.tierOf.get(id) === tier).map((id) => steps.get(id)!.kind),
+    );
+    if (kinds.size === 1 && kinds.has('outcome')) return 'Outcomes';
+    return kinds.size === 1 && kinds.has('chance') ? `Chance ${tier}` : `Question ${tier}`;
+  },
+  face({ id, fields }, chart, structure) {
+    const tree = stepsOf(chart);
+    const step = tree.steps.get(id)!;
+    const worth = worthOf(tree, aimOf(chart));
+    const lines = [{ text: fields['name'] || '?', strong: true, size: 1 }];
+    const value = worth?.values.get(id);
+    if (value !== undefined) lines.push({ text: showNumber(value), strong: false, size: 0.9 });
+    // Who decides shows in the shape, unless the tier was given one (common practice: a chance is round).
+    if (chart.tiers[String(structure.tierOf.get(id))]?.look?.shape !== undefined) return { lines };
+    return { lines, look: { shape: SHAPES[step.kind] } };
+  },
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation',
+  shownFigures,
+  figureCharts,
+};

@@ -1,0 +1,54 @@
+import type { ArrangementChoice } from '../choices';
+
+export const choices = [
+  {
+    type: 'choice',
+    key: 'direction',
+    label: 'Generations',
+    initial: 'rows',
+    options: [
+      { value: 'rows', label: 'In rows', about: 'The first generation above' },
+      { value: 'columns', label: 'In columns', about: 'The first generation at the left' },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'view',
+    label: 'Who is shown',
+    initial: 'everyone',
+    options: [
+      { value: 'everyone', label: 'Everyone', about: 'All people of the list' },
+      { value: 'ancestors', label: 'Ancestors', about: 'The chosen person and those they come from' },
+      {
+        value: 'descendants',
+        label: 'Descendants',
+        about: 'The chosen person, all who come from them, and their partners',
+      },
+      { value: 'both', label: 'Both', about: 'Ancestors and descendants of the chosen person' },
+    ],
+  },
+  {
+    type: 'item',
+    key: 'person',
+    label: 'Chosen person',
+    initial: '',
+    none: 'Nobody in particular',
+    about: 'For ancestors, descendants and their figures; by itself the person with the most known ancestors.',
+  },
+  {
+    type: 'choice',
+    key: 'meet',
+    label: 'Where two lines meet',
+    initial: 'once',
+    options: [
+      { value: 'once', label: 'Draw once', about: 'Everybody stands once; lines are led to them' },
+      {
+        value: 'repeat',
+        label: 'Draw again',
+        about: 'A partner with parents of their own is drawn again beside the other, in a dashed frame',
+      },
+    ],
+  },
+  { type: 'length', key: 'siblingGap', label: 'Between people', initial: 14, least: 4, most: 120 },
+  { type: 'length', key: 'tierGap', label: 'Between generations', initial: 40, least: 20, most: 240 },
+] as const satisfies readonly ArrangementChoice[];

@@ -1,0 +1,91 @@
+/** Family trees: people, couples and their children. Tiers are generations. */
+import type { ListRead } from '../../list';
+import type { Fitness, Kind } from '../kind';
+import { arrange } from './arrange';
+import { choices } from './choices';
+import { yearsOf } from './dates';
+import { writeCell } from './edit';
+import { familyOf, statusOf } from './family';
+import { figures, pairFigure, shownFigures } from './figures';
+import { gedcomForm, gedcomOf } from './gedcom';
+import { generationsOf } from './generations';
+import { cell, columns, outlineOf, tableAndOutline } from './list';
+import { problems } from './problems';
+import { shownPeople } from './view';
+
+function fits({ form, items, columns: found }: ListRead): Fitness {
+  if (form === 'gedcom') return { sure: 1, why: 'A GEDCOM file of a family.' };
+  const named = new Set(found?.map(({ field }) => field));
+  if (form !== 'outline')
+    return ['father', 'mother', 'partners'].some((field) => named.has(field))
+      ? { sure: 0.97, why: 'Columns say who somebody’s father, mother or partner is.' }
+      : { sure: 0, why: 'Needs a column for father, mother or partner, or an indented list.' };
+  const under = items.filter(({ parent }) => parent !== null).length;
+  const partners = items.filter(({ fields }) => statusOf(fields['relation'] ?? '')).length;
+  const dated = items.filter(({ fields }) => fields['born'] || fields['died']).length / items.length;
+  if (partners > 0) return { sure: 0.75 + 0.2 * dated, why: `${partners} partners are marked with a plus.` };
+  if (under === 0)
+    return { sure: 0, why: 'Needs levels: children indented under a parent, partners with a plus before them.' };
+  return dated > 0.4
+    ? { sure: 0.65, why: 'People with years, children indented under a parent.' }
+    : {
+        sure: 0.2,
+        why: 'An indented list: each line would be a child of the line it stands under. Partners have a plus before them.',
+      };
+}
+
+export const family: Kind = {
+  id: 'family',
+  words: {
+    name: 'Family tree',
+    about: 'People, their partners and children, generation by generation',
+    item: 'person',
+    items: 'people',
+    under: 'Under',
+    top: 'Without known parents',
+    unnamed: 'Unknown',
+    outline: 'People under their parents, partners behind a plus.',
+  },
+  columns,
+  line: () => ({ lead: 'relation', tail: 'born' }),
+  draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
+  look: { width: 126 },
+  forms: [...tableAndOutline, gedcomForm],
+  choices,
+  fits,
+  structure(chart) {
+    const shown = shownPeople(chart);
+    const { of } = generationsOf(chart);
+    const order = familyOf(chart).people.filter((id) => shown.has(id));
+    // Generations of which nobody is shown are closed up.
+    const used = [...new Set(order.map((id) => of.get(id)!))].sort((a, b) => a - b);
+    const tierOf = new Map(order.map((id) => [id, used.indexOf(of.get(id)!) + 1]));
+    return { order, tierOf, tiers: used.length };
+  },
+  cell,
+  writeCell,
+  writeOutline: outlineOf,
+  formats: {
+    gedcom: {
+      label: 'GEDCOM',
+      about: 'For other programs that keep families: version 7, with what was read but is not shown here.',
+      mime: 'text/vnd.familysearch.gedcom',
+      ending: 'ged',
+      write: gedcomOf,
+    },
+  },
+  tierName: (_chart, _structure, tier) => `Generation ${tier}`,
+  face({ fields }) {
+    const years = yearsOf(fields['born'], fields['died']);
+    const lines = [{ text: fields['name'] || 'Unknown', strong: true, size: 1 }];
+    if (years !== '') lines.push({ text: years, strong: false, size: 0.86 });
+    return fields['name'] ? { lines } : { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } };
+  },
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'people, couples, generations, crossings, person (whom ancestors and completeness are about), ancestors {number: name}, completeness [{generation, known, of}]; with between in the request also between {relation, kinship, commonAncestors}',
+  shownFigures,
+  pairFigure,
+};

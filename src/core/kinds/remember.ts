@@ -1,0 +1,20 @@
+/**
+ * What is worked out of a value is remembered as long as the value lives. Chart values never change, so that nothing
+ * remembered can be out of date.
+ */
+export function remembered<A extends object, V>(work: (a: A) => V): (a: A) => V {
+  const known = new WeakMap<A, { readonly value: V }>();
+  return (a) => {
+    const found = known.get(a);
+    if (found) return found.value;
+    const value = work(a);
+    known.set(a, { value });
+    return value;
+  };
+}
+
+/** The same for what is worked out of two values. */
+export function rememberedPair<A extends object, B extends object, V>(work: (a: A, b: B) => V): (a: A, b: B) => V {
+  const of = remembered((a: A) => remembered((b: B) => work(a, b)));
+  return (a, b) => of(a)(b);
+}

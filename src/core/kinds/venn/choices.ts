@@ -1,0 +1,38 @@
+import type { ArrangementChoice } from '../choices';
+
+export const choices = [
+  {
+    type: 'choice',
+    key: 'regions',
+    label: 'Regions',
+    initial: 'all',
+    options: [
+      { value: 'all', label: 'All', about: 'Every region is there, whether anything is in it or not' },
+      {
+        value: 'held',
+        label: 'Only those held',
+        about: 'Circles are set so that empty regions are not there; else they are shaded',
+      },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'show',
+    label: 'Show',
+    initial: 'items',
+    options: [
+      { value: 'items', label: 'Items', about: 'Each item in its region' },
+      { value: 'counts', label: 'Counts', about: 'How many are in each region' },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'frame',
+    label: 'Frame',
+    initial: 'needed',
+    options: [
+      { value: 'needed', label: 'If needed', about: 'A frame round all where something belongs to no set' },
+      { value: 'always', label: 'Always', about: 'A frame stands for everything there is' },
+    ],
+  },
+] as const satisfies readonly ArrangementChoice[];

@@ -1,0 +1,183 @@
+/**
+ * Boxes in tiers whose lines carry words. Every line gets a place of its own for its words, in a layer between the tiers,
+ * so that words stand at one place through the whole picture and touch neither a box nor other words.
+ */
+import { crossingsOf, type LayeredEdge, type LineForm, layered, type Point } from '../layout';
+import type { ArrangedLink, Arrangement, PlacedWords, SetWords, Size } from './arrangement';
+import type { ArrangementChoice } from './choices';
+
+/** Where words stand on lines: choices of all kinds whose lines have words. */
+export const wordChoices = [
+  {
+    type: 'choice',
+    key: 'words',
+    label: 'Words of lines',
+    initial: 'middle',
+    options: [
+      { value: 'start', label: 'Start', about: 'Near where the line begins' },
+      { value: 'middle', label: 'Middle', about: 'Half way between the tiers' },
+      { value: 'end', label: 'End', about: 'Near where the line leads' },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'side',
+    label: 'Words and the line',
+    initial: 'on',
+    options: [
+      { value: 'on', label: 'On it', about: 'The line stops for its words' },
+      { value: 'before', label: 'Above', about: 'Above a line that runs across, left of one that runs down' },
+      { value: 'after', label: 'Below', about: 'Below a line that runs across, right of one that runs down' },
+    ],
+  },
+] as const satisfies readonly ArrangementChoice[];
+
+export interface WordedLink {
+  readonly from: string;
+  readonly to: string;
+  readonly role: string;
+  readonly label: string;
+  readonly words?: SetWords;
+  readonly arrow?: boolean;
+  readonly look?: ArrangedLink['look'];
+  /** How strongly its ends are drawn together; 1 where absent. */
+  readonly weight?: number;
+}
+
+export interface WordedInput {
+  readonly ids: readonly string[];
+  readonly tierOf: ReadonlyMap<string, number>;
+  readonly tiers: number;
+  readonly sizes: ReadonlyMap<string, Size>;
+  readonly links: readonly WordedLink[];
+  readonly down: boolean;
+  readonly words: 'start' | 'middle' | 'end';
+  readonly side: 'on' | 'before' | 'after';
+  readonly gaps: { readonly siblings: number; readonly tiers: number };
+  readonly form: LineForm;
+}
+
+/** Free space at both ends of a line, and beside its words, in points. */
+const LINE_GAP = 3;
+/** A line turns within this before words that stand at its start. */
+const TURN = 16;
+const BETWEEN_WORDS = 10;
+
+export function arrangeWorded(
+  input: WordedInput,
+): Pick<Arrangement, 'boxes' | 'links' | 'joins' | 'axis' | 'bands' | 'width' | 'height'> & { crossings: number } {
+  const { ids, tierOf, sizes, links, down, side, gaps } = input;
+  const numberOf = new Map(ids.map((id, i) => [id, i]));
+  const along = ids.map((id) => (down ? sizes.get(id)!.width : sizes.get(id)!.height));
+  const across = ids.map((id) => (down ? sizes.get(id)!.height : sizes.get(id)!.width));
+  const layer = ids.map((id) => 2 * (tierOf.get(id)! - 1));
+  const edges: LayeredEdge[] = [];
+  const dock = new Map<number, number>();
+  const level = new Set<number>();
+  const yielding = new Set<number>();
+  const comes = new Map<string, number>();
+  for (const { to } of links) comes.set(to, (comes.get(to) ?? 0) + 1);
+  const parts = links.map((link) => {
+    const [from, to] = [numberOf.get(link.from)!, numberOf.get(link.to)!];
+    const [a, b] = [layer[from]!, layer[to]!];
+    const [near, far] = a <= b ? [from, to] : [to, from];
+    const [top, bottom] = [Math.min(a, b), Math.max(a, b)];
+    const label = layer.length;
+    layer.push(input.words === 'end' && top !== bottom ? bottom - 1 : top + 1);
+    const { width = 0, height = 0 } = link.words ?? {};
+    const [wide, high] = down ? [width, height] : [height, width];
+    // Beside the line, words need the same room on its other side, so that the line runs through the middle.
+    along.push(link.words ? (side === 'on' ? wide + 4 : 2 * (wide + LINE_GAP)) : 2);
+    across.push(link.words ? high : 0);
+    const weight = link.weight ?? 1;
+    edges.push({ from: near, to: label, weight, trunk: `${near}` });
+    // Lines between boxes of one tier hang their words below it, both ends coming from above.
+    edges.push(
+      top === bottom
+        ? { from: far, to: label, weight, trunk: `${far} ${label}` }
+        : { from: label, to: far, weight: weight * 6, trunk: `${label}` },
+    );
+    // Words of the only line to a box stand in line with it; where several come, each finds its own place.
+    if (top !== bottom && a < b && layer[label]! === bottom - 1 && comes.get(link.to) === 1) dock.set(label, far);
+    if (top === bottom) level.add(label);
+    else if (comes.get(link.to) === 1) yielding.add(label);
+    return { link, label, first: edges.length - 2, reversed: a > b };
+  });
+  const before = { start: TURN, middle: gaps.tiers / 2, end: gaps.tiers - TURN / 2 }[input.words];
+  const laid = layered({
+    layer,
+    along,
+    across,
+    edges,
+    gap: (left, right) =>
+      left >= ids.length || right >= ids.length ? Math.min(BETWEEN_WORDS, gaps.siblings) : gaps.siblings,
+    layerGap: (at) => (at % 2 === 0 ? before : gaps.tiers - before),
+    form: input.form,
+    lineGap: LINE_GAP,
+    dock,
+    yielding,
+    near: level,
+  });
+  const place = ([a, d]: Point): Point => (down ? [a, d] : [d, a]);
+  const boxes = new Map(ids.map((id, i) => [id, place([laid.middle[i]! - along[i]! / 2, laid.depth[i]!])] as const));
+  const arranged = parts.map(({ link, label, first, reversed }): ArrangedLink => {
+    const one = laid.ways[first]!.map(place);
+    const two = laid.ways[first + 1]!.map(place);
+    const ways = level.has(label) ? [one, [...two].reverse()] : [one, two];
+    const halves = reversed ? ways.reverse().map((way) => [...way].reverse()) : ways;
+    const whole = input.form === 'curve' ? curveThrough(halves) : halves.flat();
+    const on = side === 'on' && link.words !== undefined;
+    return {
+      from: link.from,
+      to: link.to,
+      role: link.role,
+      label: link.label,
+      points: whole,
+      ways: on ? halves : [whole],
+      curved: input.form === 'curve',
+      tier: tierOf.get(link.from)!,
+      ...(link.words && { words: placedWords(link.words, label) }),
+      ...(link.arrow && { arrow: true }),
+      ...(link.look && { look: link.look }),
+    };
+  });
+
+  function placedWords(words: SetWords, label: number): PlacedWords {
+    const [x, y] = place([laid.middle[label]!, laid.depth[label]! + across[label]! / 2]);
+    const aside = { on: 0, before: -1, after: 1 }[side];
+    const shift = (down ? words.width : words.height) / 2 + LINE_GAP;
+    return {
+      x: x - words.width / 2 + (down ? aside * shift : 0),
+      y: y - words.height / 2 + (down ? 0 : aside * shift),
+      words,
+      align: 'middle',
+      quiet: false,
+    };
+  }
+
+  const bands = Array.from({ length: input.tiers }, (_, i) => laid.bands[2 * i] ?? { start: 0, end: 0 });
+  const { along: width, depth: height } = laid.extent;
+  return {
+    boxes,
+    links: arranged,
+    joins: [],
+    axis: down ? 'rows' : 'columns',
+    bands,
+    width: down ? width : height,
+    height: down ? height : width,
+    crossings: crossingsOf(
+      arranged.map(({ points, curved }) => (curved ? corners(points) : points)),
+      arranged.map(({ from }) => from),
+    ),
+  };
+}
+
+/** Two curves as one: a straight piece joins the end of the first to the start of the second. */
+function curveThrough([one, two]: readonly Point[][]): Point[] {
+  const [from, to] = [one!.at(-1)!, two![0]!];
+  const between = (part: number): Point => [from[0] + (to[0] - from[0]) * part, from[1] + (to[1] - from[1]) * part];
+  return [...one!, between(1 / 3), between(2 / 3), ...two!];
+}
+
+/** Ends of the pieces of a curve. */
+const corners = (points: readonly Point[]) => points.filter((_, i) => i % 3 === 0);

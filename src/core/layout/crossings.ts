@@ -1,0 +1,59 @@
+import type { Point } from './routes';
+
+interface Part {
+  readonly line: number;
+  readonly a: Point;
+  readonly b: Point;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Twice the signed area of a triangle: on which side of a line from `a` to `b` a point lies. */
+const side = (a: Point, b: Point, p: Point) => (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]);
+
+const EPSILON = 1e-6;
+/** Whether two parts cross in a point that is inside both. */
+function cross({ a, b }: Part, { a: c, b: d }: Part): boolean {
+  const [s, t, u, v] = [side(a, b, c), side(a, b, d), side(c, d, a), side(c, d, b)];
+  return s * t < -EPSILON && u * v < -EPSILON;
+}
+
+/**
+ * How many pairs of lines cross as they are drawn. Lines that only meet at an end or run along each other do not cross.
+ * @param lines corners of each line; @param bundle lines of one bundle, such as those that leave one trunk, are not counted
+ * against each other
+ */
+export function crossingsOf(lines: readonly (readonly Point[])[], bundle?: readonly unknown[]): number {
+  const parts: Part[] = lines.flatMap((line, i) =>
+    line.slice(1).map((b, at): Part => {
+      const a = line[at]!;
+      return { line: i, a, b, low: Math.min(a[0], b[0]), high: Math.max(a[0], b[0]) };
+    }),
+  );
+  parts.sort((p, q) => p.low - q.low);
+  const pairs = new Set<string>();
+  const open: Part[] = [];
+  for (const part of parts) {
+    let kept = 0;
+    for (const other of open) {
+      if (other.high < part.low) continue;
+      open[kept++] = other;
+      if (other.line === part.line) continue;
+      if (bundle && bundle[other.line] !== undefined && bundle[other.line] === bundle[part.line]) continue;
+      if (!cross(part, other)) continue;
+      // Lines of a shared trunk cross another line there once, not once each.
+      pairs.add(crossingKey(part, other));
+    }
+    open.length = kept;
+    open.push(part);
+  }
+  return pairs.size;
+}
+
+/** Where two parts cross, rounded: what is drawn once is counted once. */
+function crossingKey({ a, b }: Part, { a: c, b: d }: Part): string {
+  const share = side(c, d, a) / (side(c, d, a) - side(c, d, b));
+  const x = a[0] + (b[0] - a[0]) * share;
+  const y = a[1] + (b[1] - a[1]) * share;
+  return `${x.toFixed(2)} ${y.toFixed(2)}`;
+}

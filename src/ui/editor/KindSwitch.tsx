@@ -1,0 +1,77 @@
+/** The kind of a chart, and changing it: the list stays, what would not be drawn is said before. */
+import { useState } from 'react';
+import type { Chart } from '../../core/chart';
+import { type Kind, kinds, notDrawn } from '../../core/kinds';
+import { Button, Dialog } from '../shared/controls';
+import { kindFor } from '../shared/fields';
+import { change, say, useEditor } from './state/store';
+import { words } from './words';
+
+export function KindSwitch() {
+  const name = useEditor((state) => kindFor(state.chart.kind).words.name);
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button
+        type="button"
+        title={words.kind.change}
+        aria-label={`${name}. ${words.kind.change}`}
+        onClick={() => setOpen(true)}
+        className="rounded border border-rule px-2 py-px text-xs whitespace-nowrap text-quiet hover:border-plum hover:text-plum"
+      >
+        {name}
+      </button>
+      {open && <KindDialog onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function KindDialog({ onClose }: { onClose: () => void }) {
+  const chart = useEditor((state) => state.chart);
+  const take = (kind: Kind) => {
+    if (!change({ type: 'set-kind', kind: kind.id })) return;
+    say(words.kind.made(kind.words.name), true);
+    onClose();
+  };
+  return (
+    <Dialog title={words.kind.change} onClose={onClose}>
+      <p className="px-5 pt-3 text-[13px] text-quiet">{words.kind.about}</p>
+      <ul className="flex flex-col gap-2 overflow-auto p-5">
+        {kinds.map((kind) => (
+          <Entry key={kind.id} kind={kind} chart={chart} onTake={() => take(kind)} />
+        ))}
+      </ul>
+    </Dialog>
+  );
+}
+
+function Entry({ kind, chart, onTake }: { kind: Kind; chart: Chart; onTake: () => void }) {
+  const now = kind.id === chart.kind;
+  const lost = now ? [] : notDrawn(kind, chart);
+  return (
+    <li
+      className={`flex flex-col gap-1 rounded border px-3 py-2 text-[13px] ${now ? 'border-plum bg-tint' : 'border-rule'}`}
+    >
+      <span className="flex items-center gap-2">
+        <strong>{kind.words.name}</strong>
+        <span className="text-quiet">{kind.words.about}</span>
+      </span>
+      {now ? (
+        <span className="text-plum">{words.kind.now}</span>
+      ) : (
+        <>
+          {lost.length === 0 ? (
+            <span className="text-good">{words.kind.nothing}</span>
+          ) : (
+            <span>
+              {words.kind.loses} {lost.join('; ')}.
+            </span>
+          )}
+          <span>
+            <Button onClick={onTake}>{words.kind.make(kind.words.name)}</Button>
+          </span>
+        </>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,50 @@
+/** A cell of the list: letters are taken as they are typed, or when the words are finished where they touch other lines. */
+import { type InputHTMLAttributes, useState } from 'react';
+import { cellText, writeCell } from '../../shared/fields';
+import { change, say, useEditor } from '../state/store';
+
+interface Props extends Omit<InputHTMLAttributes<HTMLInputElement>, 'value' | 'onChange'> {
+  readonly item: string;
+  readonly field: string;
+}
+
+export function CellInput({ item, field, onBlur, onKeyDown, ...rest }: Props) {
+  const text = useEditor((state) => cellText(state.chart, item, field));
+  const [typed, setTyped] = useState<string | null>(null);
+
+  const type = (next: string) => {
+    const write = writeCell(useEditor.getState().chart, item, field, next);
+    // Begun as whole words, it stays so until it is finished.
+    if (typed !== null || 'wrong' in write || write.whole) setTyped(next);
+    else change(write.change, `${item} ${field}`);
+  };
+  const finish = () => {
+    if (typed === null) return;
+    setTyped(null);
+    if (typed === text) return;
+    const write = writeCell(useEditor.getState().chart, item, field, typed.trim());
+    if ('wrong' in write) say(write.wrong);
+    else change(write.change);
+  };
+  return (
+    <input
+      {...rest}
+      data-field={field}
+      value={typed ?? text}
+      onChange={(event) => type(event.target.value)}
+      onBlur={(event) => {
+        finish();
+        onBlur?.(event);
+      }}
+      onKeyDown={(event) => {
+        if (typed !== null && event.key === 'Escape') {
+          event.preventDefault();
+          setTyped(null);
+          return;
+        }
+        if (event.key === 'Enter') finish();
+        onKeyDown?.(event);
+      }}
+    />
+  );
+}
