@@ -1,24 +1,76 @@
 import type { PoolClient } from 'pg';
-import outline from '../../demo/saltmarsh-garden.txt?raw';
+import family from '../../demo/founding-family.txt?raw';
+import marsh from '../../demo/salt-marsh.txt?raw';
+import garden from '../../demo/saltmarsh-garden.txt?raw';
+import glasshouse from '../../demo/second-glasshouse.txt?raw';
+import survey from '../../demo/visitor-survey.txt?raw';
+import volunteers from '../../demo/volunteers.csv?raw';
+import plant from '../../demo/which-plant.txt?raw';
+import type { Chart } from '../core/chart';
 import { kindOf } from '../core/kinds';
 import { chartOfList, readList } from '../core/read';
 import { insertChart } from './charts/insert';
 import { newId } from './ids';
 
-/** Puts in the demo chart the first time a database is used; what a person did to it, or its removal, stays. */
+interface Demo {
+  readonly kind: string;
+  readonly title: string;
+  readonly list: string;
+  readonly chart?: Partial<Pick<Chart, 'arrangement' | 'tiers'>>;
+  readonly page?: Partial<Chart['page']>;
+}
+
+/** Charts put in together, once for each name: those of a later version join those that are there. */
+const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
+  'demo charts of all kinds': [
+    { kind: 'venn', title: 'What visitors came to see', list: survey },
+    { kind: 'venn', title: 'Volunteers and what they are trained for', list: volunteers },
+    { kind: 'concept', title: 'How a salt marsh works', list: marsh, page: { showTitle: false } },
+    {
+      kind: 'decision',
+      title: 'Should we build a second glasshouse?',
+      list: glasshouse,
+      chart: { arrangement: { direction: 'right' } },
+    },
+    { kind: 'decision', title: 'Which plant for which spot', list: plant },
+    { kind: 'family', title: 'The family that founded the garden', list: family },
+  ],
+  'demo data': [
+    {
+      kind: 'org',
+      title: 'Who does what at Saltmarsh Garden',
+      list: garden,
+      chart: {
+        arrangement: { leaves: 'stack' },
+        tiers: {
+          1: { name: 'Directors' },
+          2: { name: 'Heads' },
+          3: { name: 'Leads' },
+          4: { name: 'Gardeners and hosts' },
+        },
+      },
+      page: { size: 'A3', dateLine: 'Posts in November' },
+    },
+  ],
+};
+
+/** Puts in the demo charts the first time a database is used; what a person did to them, or their removal, stays. */
 export async function seed(client: PoolClient, account: string): Promise<void> {
-  const first = await client.query(
-    "INSERT INTO done_once (what) VALUES ('demo data') ON CONFLICT DO NOTHING RETURNING what",
-  );
-  if (first.rowCount === 0) return;
-  const kind = kindOf('org')!;
-  const read = readList(kind, outline);
-  if (!read.ok) throw new Error(`demo data can't be read: ${read.problem.message}`);
-  const chart = chartOfList(kind, 'Who does what at Saltmarsh Garden', read.list);
-  await insertChart(client, account, newId(), {
-    ...chart,
-    arrangement: { leaves: 'stack' },
-    page: { ...chart.page, size: 'A3', dateLine: 'Posts in November' },
-    tiers: { 1: { name: 'Directors' }, 2: { name: 'Heads' }, 3: { name: 'Leads' }, 4: { name: 'Gardeners and hosts' } },
-  });
+  for (const [what, demos] of Object.entries(DEMOS)) {
+    const first = await client.query('INSERT INTO done_once (what) VALUES ($1) ON CONFLICT DO NOTHING RETURNING what', [
+      what,
+    ]);
+    if (first.rowCount === 0) continue;
+    for (const demo of demos) {
+      const kind = kindOf(demo.kind);
+      const read = kind && readList(kind, demo.list);
+      if (!read?.ok) throw new Error(`demo data "${demo.title}" can't be read`);
+      const chart = chartOfList(kind!, demo.title, read.list);
+      await insertChart(client, account, newId(), {
+        ...chart,
+        ...demo.chart,
+        page: { ...chart.page, ...demo.page },
+      });
+    }
+  }
 }

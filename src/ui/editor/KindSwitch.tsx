@@ -52,8 +52,8 @@ function Entry({ kind, chart, onTake }: { kind: Kind; chart: Chart; onTake: () =
     <li
       className={`flex flex-col gap-1 rounded border px-3 py-2 text-[13px] ${now ? 'border-plum bg-tint' : 'border-rule'}`}
     >
-      <span className="flex items-center gap-2">
-        <strong>{kind.words.name}</strong>
+      <span className="flex items-baseline gap-2">
+        <strong className="flex-none">{kind.words.name}</strong>
         <span className="text-quiet">{kind.words.about}</span>
       </span>
       {now ? (

@@ -130,8 +130,8 @@ export const words = {
     now: 'It is this now.',
     loses: 'Not drawn then:',
     nothing: 'Everything in the list is drawn.',
-    make: (name: string) => `Make it a ${name.toLowerCase()}`,
-    made: (name: string) => `It is drawn as a ${name.toLowerCase()} now.`,
+    make: (name: string) => `Draw as ${name.toLowerCase()}`,
+    made: (name: string) => `Drawn as ${name.toLowerCase()} now.`,
   },
   deliver: {
     picture: 'The picture',

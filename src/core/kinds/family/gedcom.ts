@@ -147,7 +147,7 @@ export const gedcomForm: ListForm = {
         message: `The file says that it is written in ${file.encoding}, from before UTF-8; look whether names with accents came out right.`,
         repairs: [],
       });
-    const { items, links } = listOf(records, pairs);
+    const { items, links } = listOf(records, pairs, newId);
     return { form: 'gedcom', items, links, sets: [], lines, problems, carried } satisfies ListRead;
   },
 };

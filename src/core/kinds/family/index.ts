@@ -49,7 +49,7 @@ export const family: Kind = {
   columns,
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
-  look: { width: 126 },
+  look: { width: 136 },
   forms: [...tableAndOutline, gedcomForm],
   choices,
   fits,

@@ -126,7 +126,7 @@ const split: SplitLine = (line, separator) => {
  * A partner's line belongs to the person above it, at whichever of the two levels it stands; lines that follow an indented
  * partner at its level are the couple's children. A partner who has a line elsewhere becomes a link to that line.
  */
-function resolveOutline(list: ListRead): ListRead {
+function resolveOutline(list: ListRead, { newId }: ReadContext): ListRead {
   const tree = treeOf(Object.fromEntries(list.items.map((item) => [item.id, item])));
   const parent = new Map(list.items.map(({ id, parent: above }) => [id, above]));
   const isPartner = new Set(list.items.filter(({ fields }) => statusOf(fields['relation'] ?? '')).map(({ id }) => id));
@@ -170,13 +170,13 @@ function resolveOutline(list: ListRead): ListRead {
     if (!sure || fields['name'] === '' || other === above) continue;
     gone.add(id);
     const status = statusOf(fields['relation']!)!;
-    links.push({ id: `l${links.length + 1}`, from: above, to: other, role: 'partner', fields: { status } });
+    links.push({ id: newId(), from: above, to: other, role: 'partner', fields: { status } });
     for (const [child, of] of parent) {
       if (of !== id) continue;
       parent.set(child, above);
       const by = byOf(byId.get(child)!.fields['relation'] ?? '');
       links.push({
-        id: `l${links.length + 1}`,
+        id: newId(),
         from: child,
         to: other,
         role: 'child-of',
@@ -203,7 +203,7 @@ const listed = (text: string | undefined): string[] =>
     .filter(Boolean);
 
 /** Rows with father, mother and partners, by id or by name. Who is not in the list stays in the field. */
-function resolveTable(list: ListRead, _context: ReadContext): ListRead {
+function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
   const find = itemFinder(list.items);
   const sexes = new Map<string, string>();
   const pairs: PairRecord[] = [];
@@ -240,7 +240,7 @@ function resolveTable(list: ListRead, _context: ReadContext): ListRead {
     const sex = person.fields['sex'] ? undefined : sexes.get(person.id);
     return sex ? { ...person, fields: { ...person.fields, sex } } : person;
   });
-  const { items, links } = listOf(known, pairs);
+  const { items, links } = listOf(known, pairs, newId);
   return { ...list, items, links };
 }
 

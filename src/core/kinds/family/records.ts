@@ -58,7 +58,7 @@ export function listOf(
   }
   const links: Link[] = [];
   const link = (from: string, to: string, role: string, fields: Record<string, string>) =>
-    links.push({ id: `l${links.length + 1}`, from, to, role, ...(Object.keys(fields).length > 0 && { fields }) });
+    links.push({ id: newId(), from, to, role, ...(Object.keys(fields).length > 0 && { fields }) });
   for (const { id, parents } of people) {
     const kinds = [...new Set(parents.map(({ by }) => by))];
     for (const [i, by] of kinds.entries()) {

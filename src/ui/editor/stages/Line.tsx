@@ -32,6 +32,8 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
   const selected = useEditor((state) => state.selected === id);
   const tier = useEditor((state) => state.composition?.tierOf[id]);
   const fill = useEditor((state) => (tier === undefined ? undefined : state.composition?.tiers[tier - 1]?.fill));
+  // A line that only names an item which stands elsewhere.
+  const again = useEditor((state) => state.composition?.standsFor[id] !== undefined);
   const names = useEditor((state) => columnsOf(state.chart)).split('\n');
   const lit = useEditor((state) => tier !== undefined && state.litTier === tier);
   const wish = useEditor((state) => (state.focusWish?.item === id ? state.focusWish : null));
@@ -101,7 +103,8 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       field={field}
       aria-label={`${words.list.line(number)}, ${words.list.level(level + 1)}, ${field}`}
       className={`h-full min-w-0 bg-transparent text-[13.5px] text-ellipsis outline-none placeholder:text-transparent focus:placeholder:text-quiet ${className}`}
-      placeholder={fieldLabel(kind, field)}
+      // Where nothing is written yet, the words for it would only push the name aside.
+      placeholder={selected || field === 'name' ? fieldLabel(kind, field) : ''}
       tabIndex={selected || (number === 1 && field === 'name') ? 0 : -1}
       onFocus={() => select(id)}
       onKeyDown={key}
@@ -141,7 +144,10 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
         .map((field) =>
           cell(field, 'field-sizing-content max-w-[38%] min-w-3 shrink-0 text-[12.5px]! text-quiet italic'),
         )}
-      {cell('name', `field-sizing-content shrink font-semibold ${at === names.length - 1 ? 'flex-1' : ''}`)}
+      {cell(
+        'name',
+        `field-sizing-content shrink ${again ? 'text-quiet' : 'font-semibold'} ${at === names.length - 1 ? 'flex-1' : ''}`,
+      )}
       {names.slice(at + 1).map((field) => cell(field, 'min-w-8 flex-1 text-right text-[12.5px]! text-quiet'))}
     </div>
   );
