@@ -154,7 +154,14 @@ describe('a list written out', () => {
   it('as CSV reads back the same, whatever the cells hold and however names repeat', () => {
     fc.assert(
       fc.property(staff, (chart) => {
-        expect(says(read(listAsCsv(chart, kind.columns, (item, field) => kind.cell?.(chart, item, field)), 'csv').chart)).toEqual(says(chart));
+        expect(
+          says(
+            read(
+              listAsCsv(chart, kind.columns, (item, field) => kind.cell?.(chart, item, field)),
+              'csv',
+            ).chart,
+          ),
+        ).toEqual(says(chart));
       }),
       { numRuns: 200 },
     );

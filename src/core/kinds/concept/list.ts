@@ -77,7 +77,7 @@ interface Row {
  * Items of propositions: the first that leads to a concept is where that concept's line stands; later ones are lines
  * that name it again.
  */
-function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'items' | 'lines'> {
+function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'items' | 'lines' | 'problems'> {
   const items: { id: string; parent: string | null; fields: Record<string, string> }[] = [];
   const lines: Record<string, number> = {};
   const byKey = new Map<string, (typeof items)[number]>();
@@ -89,17 +89,34 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
     return item;
   };
   const byId = new Map<string, (typeof items)[number]>();
+  const problems: Problem[] = [];
+  /** Another spelling of a concept that is there: it is taken for the same, and that is said. */
+  const folded = (name: string, there: (typeof items)[number], line: number) => {
+    if (name === there.fields['name']) return;
+    problems.push({
+      code: 'folded-name',
+      severity: 'note',
+      line,
+      item: there.id,
+      message: `Line ${line}: "${name}" was taken as "${there.fields['name']}", which differs only in capitals.`,
+      repairs: [],
+    });
+  };
   const isUnder = (id: string, above: string) => {
     for (let at: string | null = id; at !== null; at = byId.get(at)?.parent ?? null) if (at === above) return true;
     return false;
   };
   for (const { line, from, phrase, to } of rows) {
     const source = byKey.get(conceptKey(from)) ?? (from === '' ? undefined : add(from, null, '', line));
-    if (source) byId.set(source.id, source);
+    if (source) {
+      byId.set(source.id, source);
+      folded(from, source, line);
+    }
     if (to === '') continue;
     const there = byKey.get(conceptKey(to));
     if (source && there && there.parent === null && !isUnder(source.id, there.id)) {
       there.parent = source.id;
+      folded(to, there, line);
       if (phrase) there.fields['phrase'] = phrase;
     } else if (source || !there) {
       const item = add(to, source?.id ?? null, phrase, line);
@@ -107,12 +124,12 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
     }
   }
   const orders = firstOrders(items.length);
-  return { items: items.map((item, i): Item => ({ ...item, order: orders[i]! })), lines };
+  return { items: items.map((item, i): Item => ({ ...item, order: orders[i]! })), lines, problems };
 }
 
 const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/i;
 // A hyphen inside a word is no dash: one before the phrase stands after a space, or there are two.
-const ARROW = /^(.+?)(?:\s+(?:-|[–—])\s*|\s*-{2,3}\s*)(.+?)\s*(?:-{1,3}|[–—])>\s*(.+)$/u;
+const ARROW = /^(.+?)(?:\s*-{2,3}\s*|\s+(?:-|[–—])\s*)(.+?)\s*(?:-{1,3}|[–—])>\s*(.+)$/u;
 const TWO_ARROWS = /^(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+)$/u;
 const ONE_ARROW = /^(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+)$/u;
 const PARTED = [/\t+/, /\s+\|\s+/, /\s+[–—]\s+/, /\s+-\s+/, /\s*;\s*/] as const;
@@ -176,12 +193,13 @@ const propositionForm: ListForm = {
       });
       return { line, from: tidy(text), phrase: '', to: '' };
     });
+    const found = itemsOf(rows, newId);
     return {
       form: 'propositions',
-      ...itemsOf(rows, newId),
+      ...found,
       links: [],
       sets: [],
-      problems,
+      problems: [...problems, ...found.problems],
       ...(focus !== undefined && { arrangement: { focus } }),
     };
   },
@@ -233,7 +251,7 @@ function resolve(list: ListRead, { newId }: ReadContext): ListRead {
       const level = levels.get(conceptKey(item.fields['name']!));
       return level === undefined ? item : { ...item, fields: { ...item.fields, level } };
     }),
-    problems: list.problems.map(({ item: _, ...problem }) => problem),
+    problems: [...list.problems.map(({ item: _, ...problem }) => problem), ...read.problems],
   };
 }
 

@@ -6,11 +6,14 @@ import {
   type ListRead,
   outlineForm,
   type ReadContext,
+  references,
   type SplitLine,
   tableForms,
   tidy,
   writeOutline,
 } from '../../list';
+import { remembered } from '../remember';
+import { stepsOf } from './steps';
 
 export const columns: readonly Column[] = [
   { field: 'name', label: 'Text', headings: ['name', 'question', 'outcome', 'label', 'words', 'description', 'title'] },
@@ -157,10 +160,16 @@ export const outlineOf = (chart: Chart): string =>
     }),
   );
 
-/** Where a step comes from is where its line stands. */
+const referring = remembered((items: Chart['items']) => {
+  const used = Object.values(items).flatMap(({ parent }) => parent ?? []);
+  return references({ items }, used);
+});
+
+/** Where a step comes from is where its line stands. A line that names a step has that step's number. */
 export function cell(chart: Chart, item: string, field: string): string | undefined {
+  if (field !== 'from' && field !== 'id') return undefined;
+  const refer = referring(chart.items);
+  if (field === 'id') return refer.idOf(stepsOf(chart).standsFor.get(item) ?? item);
   const { parent, fields } = chart.items[item]!;
-  const above = parent === null ? undefined : chart.items[parent]!.fields;
-  if (field === 'from') return above ? above['id'] || above['name'] : fields['from'];
-  return undefined;
+  return parent === null ? (fields['from'] ?? '') : refer.textOf(parent);
 }

@@ -84,6 +84,20 @@ export function arrange(input: ArrangeInput): Arrangement {
       edgeOf.push({ couple, child });
     }
   }
+  // Partners who can't share a generation are joined by a line that is led down like one to a child.
+  const apartEdge = new Map<string, number>();
+  for (const couple of drawn) {
+    const { kind, other, block, at } = ports.get(couple.key)!;
+    if (kind !== 'apart' || !other || blocks[other.block]!.tier === blocks[block]!.tier) continue;
+    apartEdge.set(couple.key, edges.length);
+    edges.push({
+      from: other.block,
+      to: block,
+      fromAt: other.at - ASIDE,
+      toAt: at - ASIDE,
+      trunk: `${couple.key} apart`,
+    });
+  }
   const tallest = Array.from({ length: structure.tiers }, (_, i) =>
     Math.max(0, ...structure.order.filter((id) => tierOf(id) === i + 1).map(across)),
   );
@@ -118,13 +132,17 @@ export function arrange(input: ArrangeInput): Arrangement {
     const port = ports.get(couple.key)!;
     const [a, b] = couple.partners;
     if (b === undefined || !shown.has(a!) || !shown.has(b)) return [];
+    if (port.kind === 'apart' && !apartEdge.has(couple.key)) return [];
     return [
       {
         from: a!,
         to: b,
         role: 'partner',
         label: couple.status,
-        points: partnerLine(port, blocks, laid, tallest, middle).map(place),
+        points: (apartEdge.has(couple.key)
+          ? laid.ways[apartEdge.get(couple.key)!]!
+          : partnerLine(port, blocks, laid, tallest, middle)
+        ).map(place),
         curved: false,
         tier: tierOf(a!),
         look: { lineDash: STATUS_DASH[couple.status] },
@@ -294,18 +312,6 @@ function partnerLine(
   const start = laid.depth[port.block]!;
   const height = tallest[blocks[port.block]!.tier - 1]!;
   const level = start + height / 2;
-  if (port.kind === 'apart') {
-    const { other } = port;
-    const bottom = laid.depth[other!.block]! + tallest[blocks[other!.block]!.tier - 1]! + LINE_GAP;
-    const [x, y] = [middle(other!.block, other!.at), middle(port.block, port.at - ASIDE)];
-    const turn = bottom + UNDER.first;
-    return [
-      [x, bottom],
-      [x, turn],
-      [y, turn],
-      [y, start - LINE_GAP],
-    ];
-  }
   const [x, y] = port.partners!.map((at) => middle(port.block, at)) as [number, number];
   if (port.kind === 'between') {
     const half = COUPLE_GAP / 2 - LINE_GAP;
@@ -368,17 +374,19 @@ function meetAsTwins(
   }
   if (twins.size === 0) return [...links];
   const along = ([x, y]: Point) => (down ? x : y);
-  const ends = new Map(
-    links.filter(({ role }) => role === 'child-of').map((link) => [link.to, along(link.points.at(-1)!)]),
-  );
+  const depth = ([x, y]: Point) => (down ? y : x);
+  const own = links.filter(({ role, to }) => role === 'child-of' && twins.has(to));
+  const wayTo = new Map(own.map((link) => [link.to, link.points]));
   return links.map((link) => {
     const run = link.role === 'child-of' ? twins.get(link.to) : undefined;
-    const places = run?.map((id) => ends.get(id)).filter((at) => at !== undefined);
-    if (!places || places.length < 2 || link.points.length < 3) return link;
-    const meet = places.reduce((sum, at) => sum + at, 0) / places.length;
-    const [end, bus] = [link.points.at(-1)!, link.points.at(-2)!];
-    const point: Point = down ? [meet, bus[1]] : [bus[0], meet];
-    return { ...link, points: [...link.points.slice(0, -2), point, end] };
+    const ways = run?.flatMap((id) => (wayTo.has(id) ? [wayTo.get(id)!] : []));
+    if (!ways || ways.length < 2) return link;
+    const meet = ways.reduce((sum, way) => sum + along(way.at(-1)!), 0) / ways.length;
+    // One that lies straight under the couple has no bend of its own: the others say how deep the line along is.
+    const bus = Math.max(...ways.map((way) => depth(way.at(-2)!)));
+    const at = (a: number): Point => (down ? [a, bus] : [bus, a]);
+    const before = link.points.slice(0, -1).filter((point) => depth(point) < bus - 0.01);
+    return { ...link, points: [...before, at(along(before.at(-1)!)), at(meet), link.points.at(-1)!] };
   });
 }
 

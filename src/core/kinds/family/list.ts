@@ -16,7 +16,7 @@ import {
 } from '../../list';
 import { rememberedPair } from '../remember';
 import { dateIn } from './dates';
-import { byOf, type Couple, familyOf, isPartnerLine, type Status, sexOf, statusOf } from './family';
+import { byOf, type Couple, familyOf, isPartnerLine, isRelation, type Status, sexOf, statusOf } from './family';
 import { listOf, type PairRecord, type PersonRecord } from './records';
 
 export const columns: readonly Column[] = [
@@ -63,6 +63,9 @@ const TABLE = `Id,Name,Born,Died,Sex,Father,Mother,Partners
 const YEARS = /^(?:c\.?\s*|about\s+)?(\d{3,4})?\s*[–—-]\s*(?:c\.?\s*)?(\d{3,4}|\?)?$/;
 /** Two dates, the first exact or not: "3 May 1922–1990". */
 const RANGE = /^(.*\d{3,4})\s*(?:[–—]|\s-\s|-(?=\d{4}$))\s*(.*\d{3,4}|\?)?$/;
+/** A date and nothing else. */
+const DAY =
+  /^(\d{1,2}\.?\s+[a-z]{3,9}\.?\s+\d{3,4}|[a-z]{3,9}\.?\s+\d{3,4}|\d{4}-\d{1,2}(-\d{1,2})?|\d{1,2}[./]\d{1,2}[./]\d{4})$/i;
 const BORN = /^(?:b\.?|born|\*)\s*(.+)$/i;
 const DIED = /^(?:d\.?|died|†|\+)\s*(.+)$/i;
 const SEX = /^(m|f|male|female|w)$/i;
@@ -81,6 +84,7 @@ function noteFields(note: string): Record<string, string> | undefined {
   const [born, died] = [BORN.exec(text), DIED.exec(text)];
   if (born && dateIn(born[1])) return { born: born[1]! };
   if (died && dateIn(died[1])) return { died: died[1]! };
+  if (DAY.test(text)) return { born: text };
   if (SEX.test(text)) return { sex: text.toLowerCase() };
   if (/^twins?$/i.test(text)) return { twin: 'yes' };
   const status = statusOf(text);
@@ -156,11 +160,17 @@ function resolveOutline(list: ListRead, { newId }: ReadContext): ListRead {
     const { fields } = byId.get(id)!;
     const above = parent.get(id);
     if (above === null || above === undefined) continue;
-    // The same person: the same name, and no year that says otherwise.
+    const comesFrom = (other: string) => {
+      for (let at: string | null | undefined = other; at; at = parent.get(at))
+        if (at === id || at === above) return true;
+      return false;
+    };
+    // The same person: the same name, no year that says otherwise, and nobody who comes from the couple.
     const same = (people.get(folded(fields['name'] ?? '')) ?? []).filter((other) => {
       const its = byId.get(other)!.fields;
       return (
         other !== id &&
+        !comesFrom(other) &&
         !gone.has(other) &&
         ['born', 'died'].every((field) => !fields[field] || its[field] === fields[field])
       );
@@ -222,6 +232,7 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
         if (!sexes.has(found.to)) sexes.set(found.to, sex);
       } else left[field] = text;
     }
+    if (relation && !isRelation(relation)) left['relation'] = relation;
     const unknown: string[] = [];
     // A name with a comma in it is a name where it is one in the list.
     const named = partners && find(partners) ? [partners] : listed(partners);
@@ -319,8 +330,13 @@ const referring = rememberedPair((items: Chart['items'], links: Chart['links']) 
 });
 
 export function cell(chart: Chart, item: string, field: string): string | undefined {
-  if (!['father', 'mother', 'partners', 'id'].includes(field)) return undefined;
+  if (!['father', 'mother', 'partners', 'id', 'relation'].includes(field)) return undefined;
   const family = familyOf(chart);
+  if (field === 'relation') {
+    // How a child belongs whose parents are in links is said there.
+    const by = family.originsOf.get(item)![0]?.by;
+    return chart.items[item]!.fields['relation'] === undefined && by !== undefined && by !== 'birth' ? by : undefined;
+  }
   const refer = referring(chart.items, chart.links);
   const own = chart.items[item]!;
   if (field === 'id') return refer.idOf(item);

@@ -23,6 +23,7 @@ const relationWord = (by: By) => (by === 'birth' ? '' : by);
 export function listOf(
   people: readonly PersonRecord[],
   pairs: readonly PairRecord[],
+  newId: () => string,
 ): { items: Item[]; links: Link[] } {
   const byId = new Map(people.map((person) => [person.id, person]));
   const place = new Map(people.map(({ id }, i) => [id, i]));

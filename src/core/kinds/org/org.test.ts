@@ -93,11 +93,9 @@ describe('choices', () => {
   });
   it('are checked for requests', () => {
     expect(arrangementProblems(kind.choices, { direction: 'right', tierGap: 40 })).toEqual([]);
-    expect(arrangementProblems(kind.choices, { direction: 7, tierGap: 1, spin: true }).map((problem) => problem.key)).toEqual([
-      'direction',
-      'tierGap',
-      'spin',
-    ]);
+    expect(
+      arrangementProblems(kind.choices, { direction: 7, tierGap: 1, spin: true }).map((problem) => problem.key),
+    ).toEqual(['direction', 'tierGap', 'spin']);
   });
 });
 
@@ -124,7 +122,9 @@ describe('figures', () => {
       tiers: 3,
       span: { mean: 2, most: 3 },
     });
-    expect(kind.shownFigures(chart, kind.structure(chart), {}).every((figure) => figure.about.endsWith('.'))).toBe(true);
+    expect(kind.shownFigures(chart, kind.structure(chart), {}).every((figure) => figure.about.endsWith('.'))).toBe(
+      true,
+    );
   });
   it('of nothing are nothing', () => {
     const chart = { ...chartOf('A'), items: {} };

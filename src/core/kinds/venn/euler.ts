@@ -52,6 +52,37 @@ function search(sets: number, wanted: ReadonlySet<number>): Ellipse[] | undefine
   return right ? best.circles : undefined;
 }
 
+/** Narrower strips than this between two circles are not seen, and are missed by the samples. */
+const CLEAR = 0.12;
+
+interface Pair {
+  readonly both: boolean;
+  readonly onlyA: boolean;
+  readonly onlyB: boolean;
+}
+const pairOf = (wanted: ReadonlySet<number>, a: number, b: number): Pair => {
+  const of = [...wanted].map((region) => [(region >> a) & 1, (region >> b) & 1] as const);
+  return {
+    both: of.some(([x, y]) => x && y),
+    onlyA: of.some(([x, y]) => x && !y),
+    onlyB: of.some(([x, y]) => !x && y),
+  };
+};
+
+/** How far two circles are from standing as they should: apart, one in the other, or overlapping. */
+function pairFault(a: Ellipse, b: Ellipse, { both, onlyA, onlyB }: Pair): number {
+  const distance = Math.hypot(a.x - b.x, a.y - b.y);
+  if (!both) return Math.max(0, a.a + b.a + CLEAR - distance);
+  const inA = Math.max(0, distance + b.a + CLEAR - a.a);
+  const inB = Math.max(0, distance + a.a + CLEAR - b.a);
+  if (!onlyB && onlyA) return inA;
+  if (!onlyA && onlyB) return inB;
+  if (!onlyA && !onlyB) return 0;
+  // Overlapping, with room for all three parts.
+  const overlap = Math.max(0, distance + 2 * CLEAR - a.a - b.a);
+  return overlap + Math.max(0, Math.abs(a.a - b.a) + 2 * CLEAR - distance);
+}
+
 /** What is wrong with circles: wanted regions that are missing or small, others that are there, and circles far apart. */
 function costOf(circles: readonly Ellipse[], wanted: ReadonlySet<number>): number {
   const counts = new Int32Array(1 << circles.length);
@@ -75,6 +106,8 @@ function costOf(circles: readonly Ellipse[], wanted: ReadonlySet<number>): numbe
     const count = counts[region]!;
     cost += count === 0 ? 100 : 60 / count;
   }
+  for (let a = 0; a < circles.length; a++)
+    for (let b = a + 1; b < circles.length; b++) cost += 40 * pairFault(circles[a]!, circles[b]!, pairOf(wanted, a, b));
   const spread = circles.reduce((most, { x, y, a }) => Math.max(most, Math.hypot(x, y) + a), 0);
   return cost + 0.5 * spread + (spread > REACH ? 100 : 0);
 }

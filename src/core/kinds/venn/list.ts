@@ -219,7 +219,7 @@ const countsForm: ListForm = {
   id: 'counts',
   label: 'Counts',
   sample: COUNTS,
-  suits: (text) => (countShare(text) > 0.8 ? 0.95 : 0),
+  suits: (text) => (countShare(text) > 0.6 ? 0.95 : 0),
   read(raw, { newId }) {
     const items = itemMaker(newId);
     for (const { line, text } of linesOf(raw)) {

@@ -27,7 +27,7 @@ const TURN = 2 * Math.PI;
 const APART = 1.06;
 
 /** Half axis, middle and turn of the outer and inner ellipse on one side; the other side mirrors them. */
-const FOUR = { outer: [0.6233, 0.3407, 0.0476, 0.5711], inner: [1.5175, 0.5416, 0.0879, -0.3235, 0.6606] } as const;
+const FOUR = { outer: [0.6889, 0.3434, 0.3019, 0.7628], inner: [1.3999, 0.5559, 0.1341, -0.2288, 0.8221] } as const;
 const FIVE = { b: 0.4916, r: 0.3125, at: 5.2558, turn: 2.3798 } as const;
 
 function four(): Ellipse[] {

@@ -184,6 +184,16 @@ describe('keeping in step', () => {
     expect(a.view.timeline.chart).toEqual(server.chart);
   });
 
+  it('takes an entry once that a pull and a refusal bring at the same time', async () => {
+    const [a, b] = [openWindow(), openWindow()];
+    server.fails = ['refuse', 'refuse', 'lose answer'];
+    a.sync.change({ type: 'move-in', id: 'n3' });
+    a.sync.change({ type: 'move-branch', id: 'n0', parent: null });
+    b.sync.change({ type: 'move-out', id: 'n3' });
+    await settle();
+    for (const { view } of [a, b]) expect(view.timeline.chart).toEqual(server.chart);
+  });
+
   it('says what is wrong with a change that can not be carried out, and changes nothing', () => {
     const window = openWindow();
     expect(window.sync.change({ type: 'move-branch', id: 'n0', parent: 'n1' })).toContain(

@@ -95,8 +95,12 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     pending = still;
   }
 
-  /** Takes an entry of the server's log; one of ours whose answer was lost is then sent already. */
+  /**
+   * Takes the next entry of the server's log; one of ours whose answer was lost is then sent already. Entries come by
+   * several ways at once (a pull, an answer, a refusal): each is taken once, in its turn.
+   */
   function confirm(logged: Logged) {
+    if (logged.revision !== revision + 1) return;
     const step = advance(confirmed, logged);
     if (step.ok) confirmed = step.timeline;
     revision = logged.revision;
@@ -106,7 +110,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   async function pull(): Promise<boolean> {
     const answer = await call<{ changes: Logged[] }>('GET', `/api/charts/${id}/changes?since=${revision}`);
     if (!answer.ok) return false;
-    for (const entry of answer.value.changes) if (entry.revision === revision + 1) confirm(entry);
+    for (const entry of answer.value.changes) confirm(entry);
     rebase();
     return true;
   }

@@ -1,0 +1,144 @@
+import { describe, expect, it } from 'vitest';
+import { draw, drawn, readAs } from '../../../../tests/support/kinds';
+import { apply, setsOf } from '../../chart';
+import { regionsOf } from './counts';
+import { leastOf } from './linear';
+
+const codes = (text: string) => readAs('venn', text).problems.map(({ code }) => code);
+const sets = (text: string) => {
+  const { chart } = readAs('venn', text);
+  return Object.fromEntries(
+    setsOf(chart).map((set) => [set.name, set.members.map((id) => chart.items[id]!.fields['name']).sort()]),
+  );
+};
+const SAME = { Bees: ['Ann', 'Cy'], Pond: ['Bo', 'Cy'] };
+
+describe('forms of a Venn diagram', () => {
+  it.each([
+    'Who,Bees,Pond\nAnn,x,\nBo,,yes\nCy,1,true\nDi,,no',
+    'Who;Bees;Pond\nAnn;✓;\nBo;;X\nCy;x;x\nDi;;',
+    'Name\tBees\tPond\nAnn\tx\t\nBo\t\tx\nCy\tx\tx\nDi\t\t',
+    'Ann: Bees\nBo: Pond\nCy: Bees, Pond\nDi:',
+    '- Ann: Bees\n- Bo: pond\n- Cy: bees; Pond\n- Di:'.replace('pond', 'Pond'),
+    'Bees\n\tAnn\n\tCy\nPond\n\tBo\n\tCy',
+    '# Bees\n* Ann\n* Cy\n\n# Pond\n* Bo\n* cy',
+    'Name,Sets\nAnn,Bees\nBo,Pond\nCy,"Bees, Pond"\nDi,',
+  ])('%j', (text) => {
+    expect(sets(text)).toEqual(SAME);
+  });
+  it('keep other columns of a table as fields', () => {
+    const { chart, id } = readAs('venn', 'Who,Bees,Pond,Phone\nAnn,x,,12\nBo,,x,13');
+    expect(chart.items[id('Ann')]!.fields).toEqual({ name: 'Ann', Phone: '12' });
+  });
+});
+
+describe('what stands where', () => {
+  const LIST = 'Ann: Bees\nBo: Pond\nCy: Bees, Pond\nDi: Bees, Pond, Paths\nEd:';
+  it('is in the shapes of its sets and out of the others', () => {
+    const { scene, items, regions } = draw('venn', LIST);
+    expect(scene.areas.map(({ name }) => name)).toEqual(['Bees', 'Pond', 'Paths']);
+    expect(regions.find(({ items: held }) => held.length === 1 && held[0] === items[3]!.id)!.sets.length).toBe(3);
+    expect(items.map(({ tier }) => tier)).toEqual([1, 1, 2, 3, 4]);
+  });
+  it('is changed by dropping an item into another region', () => {
+    const { chart, id, kind } = readAs('venn', LIST);
+    const [bees, , paths] = setsOf(chart).map((set) => set.id);
+    const moved = apply(chart, kind.dropInto!(chart, id('Ann'), [bees!, paths!])!);
+    if (!moved.ok) throw new Error(moved.problem.message);
+    expect(kind.cell!(moved.chart, id('Ann'), 'sets')).toBe('Bees, Paths');
+  });
+  it('can be written into the cell of its sets, new sets and all', () => {
+    const { chart, id, kind } = readAs('venn', LIST);
+    const change = kind.writeCell!(chart, id('Ed'), 'sets', 'pond, Tools');
+    if (typeof change !== 'object') throw new Error('no change');
+    const written = apply(chart, change);
+    if (!written.ok) throw new Error(written.problem.message);
+    expect(kind.cell!(written.chart, id('Ed'), 'sets')).toBe('Pond, Tools');
+  });
+  it('moves out to a numbered list where its region is too full', () => {
+    const crowd = Array.from(
+      { length: 40 },
+      (_, i) =>
+        `Person of a long name ${i}: ${i < 34 ? 'Bees, Pond, Paths, Seeds' : ['Bees', 'Pond', 'Paths', 'Seeds', 'Bees', 'Pond'][i - 34]}`,
+    );
+    const { scene, items } = draw('venn', crowd.join('\n'));
+    const words = scene.links
+      .flatMap(({ marks }) => marks)
+      .flatMap((mark) => (mark.type === 'text' ? [mark.text] : []));
+    expect(words).toContain('1');
+    expect(items.length).toBe(40);
+  });
+  it('leaves empty regions out in the form that shows only what is held, or shades them', () => {
+    const apart = draw('venn', 'Ann: Bees\nBo: Pond', { regions: 'held' });
+    expect(apart.regions.map(({ sets: of }) => of.length)).toEqual([1, 1]);
+    const nested = draw('venn', 'Ann: Bees\nBo: Bees, Pond', { regions: 'held' });
+    expect(nested.regions.map(({ sets: of }) => of.length).sort()).toEqual([1, 2]);
+    const five = 'Ann: Bees, Pond, Paths, Seeds, Tools\nBo: Bees';
+    expect(draw('venn', five, { regions: 'held' }).problems.map(({ code }) => code)).toContain('empty-regions-shaded');
+  });
+  it('can be counted instead', () => {
+    const { items, scene } = draw('venn', LIST, { show: 'counts' });
+    expect(items).toEqual([]);
+    expect(
+      scene.links.flatMap(({ marks }) => marks).some((mark) => mark.type === 'text' && mark.text === 'In none: 1'),
+    ).toBe(true);
+  });
+});
+
+describe('expressions of counts', () => {
+  const names = ['Tea', 'Milk', 'Salt and pepper'];
+  it.each([
+    ['Tea', [1, 3, 5, 7]],
+    ['only Tea', [1]],
+    ['Tea only', [1]],
+    ['Tea and Milk', [3, 7]],
+    ['both Tea and Milk', [3, 7]],
+    ['only Tea and Milk', [3]],
+    ['Tea or Milk', [1, 2, 3, 5, 6, 7]],
+    ['Tea but not Milk', [1, 5]],
+    ['Salt and pepper', [4, 5, 6, 7]],
+    ['neither', [0]],
+    ['all three', [7]],
+    ['at least one', [1, 2, 3, 4, 5, 6, 7]],
+    ['exactly two', [3, 5, 6]],
+    ['in all', [0, 1, 2, 3, 4, 5, 6, 7]],
+    ['Coffee', undefined],
+  ])('%s', (text, regions) => {
+    expect(regionsOf(text, names)).toEqual(regions);
+  });
+});
+
+describe('linear programs', () => {
+  it('find the least under equations, say where there is none and where nothing limits it', () => {
+    const both = [
+      { factors: [1, 1, 1], equals: 10 },
+      { factors: [1, 0, 0], equals: 4 },
+    ];
+    expect(leastOf([0, 1, 0], both)).toBeCloseTo(0, 9);
+    expect(leastOf([0, -1, 0], both)).toBeCloseTo(-6, 9);
+    expect(leastOf([0], [{ factors: [1], equals: -1 }])).toBeUndefined();
+    expect(leastOf([-1, 0], [{ factors: [0, 1], equals: 1 }])).toBe(Number.NEGATIVE_INFINITY);
+  });
+});
+
+describe('problems of a Venn diagram', () => {
+  it.each([
+    ['Ann: Bees\nBo: Pond\nCy:', 'in-no-set'],
+    ['Ann: Bees\nBo: Pond\nann: Pond', 'double'],
+    ['Who,Bees,Pond,Maze\nAnn,x,,\nBo,,x,\n', 'empty-set'],
+    ['Who,Bees,Pond\nAnn,x,\nBo,,x\nCy,x,perhaps\nDi,x,\n', 'not-a-tick'],
+    ['A: 1\nB: 2\nA and B: 3', 'counts-contradict'],
+    ['A: 10\nB: 2\nA and B: lots', 'not-a-number'],
+    ['A: 10\nB: -2\nA and B: 1', 'not-whole'],
+    ['Ann: a, b, c, d, e, f\nBo: a, b\nCy: b, c\nDi: f', 'too-many-sets'],
+  ])('%j: %s', (text, code) => {
+    expect(codes(text)).toContain(code);
+  });
+  it('name the counts that clash, with their lines', () => {
+    const { problems } = readAs('venn', 'A: 1\nB: 2\nC: 9\nA and B: 3');
+    expect(problems.find(({ code }) => code === 'counts-contradict')!.message).toMatch(/A and B 3 \(line 4\)/);
+  });
+  it('draws even what it can not solve', () => {
+    expect(drawn(readAs('venn', 'A: 1\nB: 2\nA and B: 3').chart).regions.length).toBe(3);
+  });
+});

@@ -1,0 +1,138 @@
+/**
+ * GEDCOM: examples of "The FamilySearch GEDCOM Specification" 7.0 (lines from memory), a file as programs of 5.5.1 write it,
+ * and our own files read back by two readers of the registry, read-gedcom and parse-gedcom.
+ */
+import gedcom from 'parse-gedcom';
+import { readGedcom } from 'read-gedcom';
+import { describe, expect, it } from 'vitest';
+import { parseGedcom, sub, writeGedcom } from '../../src/core/formats/gedcom';
+import { readAs } from '../support/kinds';
+
+const OLD = `0 HEAD
+1 SOUR SOMEPROGRAM
+2 VERS 3.1
+1 GEDC
+2 VERS 5.5.1
+2 FORM LINEAGE-LINKED
+1 CHAR ANSEL
+1 SUBM @S1@
+0 @S1@ SUBM
+1 NAME Somebody
+0 @I1@ INDI
+1 NAME Alba /Tansley/
+2 GIVN Alba
+1 SEX F
+1 BIRT
+2 DATE 12 MAR 1868
+2 PLAC Saltmarsh
+1 OCCU Gardener
+1 NOTE @N1@
+1 RFN 77
+1 FAMS @F1@
+0 @I2@ INDI
+1 NAME Bertrand /Oke/
+1 SEX M
+1 DEAT Y
+1 FAMS @F1@
+0 @I3@ INDI
+1 NAME Cora /Oke/
+1 BIRT
+2 DATE ABT 1892
+1 FAMC @F1@
+0 @I4@ INDI
+1 NAME Emil /Oke/
+1 FAMC @F1@
+2 PEDI adopted
+0 @F1@ FAM
+1 HUSB @I2@
+1 WIFE @I1@
+1 CHIL @I3@
+1 CHIL @I4@
+1 MARR
+2 DATE 1890
+0 @N1@ NOTE She kept the first
+1 CONC  seed book
+1 CONT and the second.
+0 TRLR
+`;
+
+describe('the container', () => {
+  it('joins texts that go on, with their line ends and blanks, and takes a doubled @ for one', () => {
+    const { records } = parseGedcom(
+      '0 HEAD\n1 NOTE This is a note field that\n2 CONT   spans four lines.\n2 CONT\n2 CONT (the third was blank)\n1 NOTE @@me and @I are names of accounts.\n0 TRLR\n',
+    );
+    const [first, second] = records[0]!.children;
+    expect(first!.value).toBe('This is a note field that\n  spans four lines.\n\n(the third was blank)');
+    expect(second!.value).toBe('@me and @I are names of accounts.');
+  });
+  it('writes what it reads', () => {
+    const value = '@me\n\n  and @you\n@@both';
+    const text = writeGedcom([{ tag: 'HEAD', children: [{ tag: 'NOTE', value }] }]);
+    expect(sub(parseGedcom(text).records[0], 'NOTE')!.value).toBe(value);
+  });
+  it('reads with a byte order mark, Windows line ends and lower-case tags', () => {
+    const { records, version } = parseGedcom('\uFEFF0 HEAD\r\n1 gedc\r\n2 vers 7.0\r\n0 TRLR\r\n');
+    expect(version).toBe('7.0');
+    expect(records.map(({ tag }) => tag)).toEqual(['HEAD', 'TRLR']);
+  });
+});
+
+describe('a file of version 5.5.1', () => {
+  const { kind, chart, problems, id } = readAs('family', OLD);
+  const text = kind.formats!['gedcom']!.write(chart);
+
+  it('is read with its people, couples and how children belong', () => {
+    expect(chart.items[id('Alba Tansley')]!.fields).toMatchObject({ born: '12 MAR 1868', sex: 'f' });
+    expect(chart.items[id('Bertrand Oke')]!.fields['died']).toBe('?');
+    expect(chart.items[id('Emil Oke')]!.fields['relation']).toBe('adopted');
+    expect(kind.figures(chart, kind.structure(chart))).toMatchObject({ people: 4, couples: 1, generations: 2 });
+    expect(problems.map(({ code }) => code)).toContain('legacy-encoding');
+  });
+
+  it('is written as version 7 with what is not used here: places, notes, callings, tags that 7 does not know', () => {
+    const { records, version } = parseGedcom(text);
+    expect(version).toBe('7.0');
+    const alba = records.find(
+      ({ tag, children }) => tag === 'INDI' && children.some(({ value }) => value === 'Alba /Tansley/'),
+    )!;
+    expect(sub(sub(alba, 'BIRT'), 'PLAC')!.value).toBe('Saltmarsh');
+    expect(sub(sub(alba, 'NAME'), 'GIVN')!.value).toBe('Alba');
+    expect(sub(alba, 'OCCU')!.value).toBe('Gardener');
+    expect(sub(alba, '_RFN')!.value).toBe('77');
+    const note = records.find(({ tag }) => tag === 'SNOTE')!;
+    expect(sub(alba, 'SNOTE')!.value).toBe(note.xref);
+    expect(note.value).toBe('She kept the first seed book\nand the second.');
+    expect(text).not.toMatch(/^\d+ (CONC|CHAR|NOTE @)/m);
+    for (const xref of text.match(/@[^@\s]+@/g)!) expect(xref).toMatch(/^@[A-Z0-9_]+@$/);
+  });
+
+  it('is read back the same and written the same', () => {
+    const again = readAs('family', text);
+    expect(kind.writeOutline(again.chart)).toBe(kind.writeOutline(chart));
+    expect(kind.formats!['gedcom']!.write(again.chart)).toBe(text);
+  });
+
+  it('read-gedcom finds everybody, their dates and families in what we write', () => {
+    const file = readGedcom(new TextEncoder().encode(text).buffer as ArrayBuffer);
+    const people = file.getIndividualRecord().arraySelect();
+    expect(people.map((one) => one.getName().value()[0])).toEqual([
+      'Alba /Tansley/',
+      'Bertrand /Oke/',
+      'Cora /Oke/',
+      'Emil /Oke/',
+    ]);
+    expect(people[0]!.getEventBirth().getDate().value()[0]).toBe('12 MAR 1868');
+    const family = file.getFamilyRecord().arraySelect()[0]!;
+    expect(family.getHusband().value()).toEqual([people[1]!.pointer()[0]]);
+    expect(family.getChild().value()).toEqual([people[2]!.pointer()[0], people[3]!.pointer()[0]]);
+  });
+
+  it('parse-gedcom finds the same', () => {
+    const records = gedcom.parse(text.replace(/^\uFEFF/, ''));
+    expect(
+      records.filter(({ tag }) => tag === 'INDI').map(({ tree }) => tree.find(({ tag }) => tag === 'NAME')!.data),
+    ).toEqual(['Alba /Tansley/', 'Bertrand /Oke/', 'Cora /Oke/', 'Emil /Oke/']);
+    const family = records.find(({ tag }) => tag === 'FAM')!;
+    expect(family.tree.map(({ tag }) => tag)).toEqual(['HUSB', 'WIFE', 'CHIL', 'CHIL', 'MARR']);
+  });
+});
