@@ -16,17 +16,20 @@ export type ReadResult =
 /** Fields within the model's limits; what had to be cut is said. */
 function limited(list: ListRead): ListRead {
   const problems: Problem[] = [];
-  const items = list.items.map((item): Item => {
-    if (fieldsSchema.safeParse(item.fields).success) return item;
-    const line = list.lines[item.id]!;
+  const tooLong = (what: string, at: { line?: number; item?: string } = {}) =>
     problems.push({
       code: 'too-long',
       severity: 'warning',
-      line,
-      item: item.id,
-      message: `Line ${line}: a cell is longer than ${FIELD_LIMIT} letters; the rest was left out.`,
+      ...at,
+      message: `${what} is longer than ${FIELD_LIMIT} letters; the rest was left out.`,
       repairs: [],
     });
+  for (const { name } of list.sets)
+    if (name.length > FIELD_LIMIT) tooLong(`The name of a set, "${name.slice(0, 40)} ...",`);
+  const items = list.items.map((item): Item => {
+    if (fieldsSchema.safeParse(item.fields).success) return item;
+    const line = list.lines[item.id]!;
+    tooLong(`Line ${line}: a cell`, { line, item: item.id });
     const fields = Object.entries(item.fields).map(([key, value]) => [key, value.slice(0, FIELD_LIMIT)]);
     return { ...item, fields: Object.fromEntries(fields) };
   });

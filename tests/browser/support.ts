@@ -9,8 +9,13 @@ export const GARDEN = `Oriel Tansley | Garden director
 `;
 
 /** A chart made over the API; gives its id. */
-export async function newChart(request: APIRequestContext, list = GARDEN, title = 'Test chart'): Promise<string> {
-  const made = await request.post('/api/charts', { data: { title, kind: 'org', list } });
+export async function newChart(
+  request: APIRequestContext,
+  list = GARDEN,
+  title = 'Test chart',
+  kind = 'org',
+): Promise<string> {
+  const made = await request.post('/api/charts', { data: { title, kind, list } });
   expect(made.status()).toBe(201);
   return ((await made.json()) as { id: string }).id;
 }
@@ -47,3 +52,32 @@ export function noErrors(page: Page): void {
     if (message.type() === 'error') throw new Error(message.text());
   });
 }
+
+/** A list of each kind but org charts, with words that are only in its picture. */
+export const LISTS = {
+  family: `Ada Fenn (1870, f)
++ Bo Fenn (1868, m)
+	Cy Fenn (1895, m)
+	+ Di Holt (1897, f)
+		Ed Fenn (1920)
+	Hal Fenn (1892, m)
+`,
+  decision: `Is it dry?
+	yes (60 %): Thyme = 40
+	no (40 %): Is it salt?
+		yes: Glasswort = 10
+		no: Reed = 20
+`,
+  concept: `Marsh - is flooded by -> Tides
+Tides - bring -> Mud
+Marsh - feeds -> Birds
+Birds - look for worms in -> Mud
+`,
+  venn: `Ann: Bees
+Bo: Pond
+Cy: Bees, Pond
+Di: Bees, Pond, Paths
+Ed:
+`,
+} as const;
+export type OtherKind = keyof typeof LISTS;

@@ -8,6 +8,7 @@ import {
   type Link,
   type NewItem,
   treeOf,
+  walk,
 } from '../chart';
 import type { ListRead } from './types';
 import { folded } from './words';
@@ -96,7 +97,8 @@ function setChange(chart: Chart, fresh: readonly ItemSet[]): Change[] {
  */
 export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links' | 'sets'>): Comparison {
   const fresh = list.items;
-  const old = Object.values(chart.items);
+  const tree = treeOf(chart.items);
+  const old = [...walk(tree)].map(({ id }) => chart.items[id]!);
   const pairs = match(old, fresh);
   const idOf = (id: string) => pairs.get(id) ?? id;
   const stays = new Set(pairs.values());
@@ -112,7 +114,6 @@ export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links'
   const added: NewItem[] = [];
   const loosened: Change[] = [];
   const placed: Change[] = [];
-  const tree = treeOf(chart.items);
 
   for (const parent of [null, ...fresh.map((item) => item.id)]) {
     const children = wanted.childrenOf(parent);

@@ -15,6 +15,11 @@ export interface OutlineLine {
 }
 
 const BULLET = /^([-*+#•◦▪▫■□●○‣⁃–·➢➤])(\1*)(\s+|$)/u;
+/** A bullet at the start of a line, unless the sign means something else in this list. */
+const bulletOf = (body: string, meaning: string): RegExpExecArray | null => {
+  const found = BULLET.exec(body);
+  return found && !meaning.includes(found[1]!) ? found : null;
+};
 const NUMBER = /^(\d+(?:\.\d+)*)[.)]?\s+/;
 const DOTTED = /^\d+(?:\.\d+)+[.)]?\s+/;
 const ENUMERATED = /^\d+[.)]\s+/;
@@ -100,8 +105,8 @@ function byNumber(raws: readonly Raw[]) {
 }
 
 /** Bullets without indentation: repeated bullets count (-, --), else each new character is a level. */
-function byBullet(raws: readonly Raw[]) {
-  const bullets = raws.map((raw) => BULLET.exec(raw.body));
+function byBullet(raws: readonly Raw[], meaning: string) {
+  const bullets = raws.map((raw) => bulletOf(raw.body, meaning));
   const counted = bullets.some((match) => (match?.[2]?.length ?? 0) > 0);
   const fewest = Math.min(...bullets.map((match) => match?.[2]?.length ?? 0));
   const seen: string[] = [];
@@ -117,11 +122,11 @@ function byBullet(raws: readonly Raw[]) {
 }
 
 /** Which of the three the text is written in; `undefined` where nothing marks levels. */
-export function levelMarks(text: string): 'numbers' | 'bullets' | 'indent' | undefined {
+export function levelMarks(text: string, meaning = ''): 'numbers' | 'bullets' | 'indent' | undefined {
   const raws = rawLines(text);
   if (share(raws, (raw) => NUMBER.test(raw.body)) > 0.6 && raws.some((raw) => DOTTED.test(raw.body))) return 'numbers';
   if (raws.some((raw) => raw.indent !== raws[0]!.indent)) return 'indent';
-  return share(raws, (raw) => BULLET.test(raw.body)) > 0.5 ? 'bullets' : undefined;
+  return share(raws, (raw) => bulletOf(raw.body, meaning) !== null) > 0.5 ? 'bullets' : undefined;
 }
 
 function rawLines(text: string): Raw[] {
@@ -135,16 +140,20 @@ function rawLines(text: string): Raw[] {
   return raws;
 }
 
-/** Lines of an outline with their levels. Blank lines are skipped. */
-export function outlineLines(text: string): OutlineLine[] {
+/**
+ * Lines of an outline with their levels. Blank lines are skipped.
+ * @param meaning signs that are no bullets in this list, such as a plus before a partner
+ */
+export function outlineLines(text: string, meaning = ''): OutlineLine[] {
   const raws = rawLines(text);
-  const marks = levelMarks(text);
-  const bulleted = share(raws, (raw) => BULLET.test(raw.body)) > 0.5;
+  const marks = levelMarks(text, meaning);
+  const bulleted = share(raws, (raw) => bulletOf(raw.body, meaning) !== null) > 0.5;
   const enumerated = marks !== 'numbers' && share(raws, (raw) => ENUMERATED.test(raw.body)) > 0.8;
-  const levels = marks === 'numbers' ? byNumber(raws) : marks === 'bullets' ? byBullet(raws) : byIndent(raws);
+  const levels = marks === 'numbers' ? byNumber(raws) : marks === 'bullets' ? byBullet(raws, meaning) : byIndent(raws);
   return raws.map((raw, i) => {
     const strip = marks === 'numbers' ? NUMBER : bulleted ? BULLET : enumerated ? ENUMERATED : undefined;
-    const text = strip ? raw.body.replace(strip, '') : raw.body;
+    const kept = strip === BULLET && !bulletOf(raw.body, meaning);
+    const text = strip && !kept ? raw.body.replace(strip, '') : raw.body;
     return { line: raw.line, level: levels[i]!.level, tooDeep: levels[i]!.tooDeep, text };
   });
 }

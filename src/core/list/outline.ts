@@ -37,8 +37,8 @@ export const nameAnd =
   };
 
 /** An outline as items under each other. */
-export function readOutline(raw: string, newId: () => string, split: SplitLine): ListRead {
-  const lines = outlineLines(plainText(raw));
+export function readOutline(raw: string, newId: () => string, split: SplitLine, meaning = ''): ListRead {
+  const lines = outlineLines(plainText(raw), meaning);
   const separator = separatorOf(lines);
   const orders = firstOrders(lines.length);
   const items: Item[] = [];
@@ -68,17 +68,19 @@ export function readOutline(raw: string, newId: () => string, split: SplitLine):
 /**
  * @param split how a line becomes fields
  * @param resolve makes more of the items than a tree, such as links
+ * @param meaning signs at the start of lines that are no bullets
  */
 export const outlineForm = (
   sample: string,
   split: SplitLine,
   resolve: (list: ListRead, context: ReadContext) => ListRead = (list) => list,
+  meaning = '',
 ): ListForm => ({
   id: 'outline',
   label: 'Outline',
   sample,
-  suits: (text) => (levelMarks(plainText(text)) === undefined ? 0.2 : 0.6),
-  read: (raw, context) => resolve(readOutline(raw, context.newId, split), context),
+  suits: (text) => (levelMarks(plainText(text), meaning) === undefined ? 0.2 : 0.6),
+  read: (raw, context) => resolve(readOutline(raw, context.newId, split, meaning), context),
 });
 
 /** A list as outline text: a tab a level, name and post set apart by ` | `. What is written is read back the same. */

@@ -150,6 +150,16 @@ function resolveOutline(list: ListRead, { newId }: ReadContext): ListRead {
   const byId = new Map(list.items.map((item) => [item.id, item]));
   const links: Link[] = [];
   const problems: Problem[] = [...list.problems];
+  for (const id of isPartner)
+    if (parent.get(id) === null)
+      problems.push({
+        code: 'partner-of-nobody',
+        severity: 'warning',
+        line: list.lines[id]!,
+        item: id,
+        message: `Line ${list.lines[id]} begins with a plus, but there is nobody above it to be the partner of; it stands alone.`,
+        repairs: [],
+      });
   const gone = new Set<string>();
   const people = new Map<string, string[]>();
   for (const { id, fields } of list.items) {
@@ -257,7 +267,7 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
 
 export const tableAndOutline: readonly ListForm[] = [
   ...tableForms(TABLE, { resolve: resolveTable }),
-  outlineForm(OUTLINE, split, resolveOutline),
+  outlineForm(OUTLINE, split, resolveOutline, '+'),
 ];
 
 /** What stands in brackets behind a name: years, how a child belongs, sex. */

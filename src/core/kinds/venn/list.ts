@@ -141,8 +141,9 @@ const membersForm: ListForm = {
   sample: MEMBERS,
   suits(text) {
     const lines = linesOf(text);
-    const with_ = lines.filter((line) => parted(line.text)?.[1]).length;
-    if (lines.length === 0 || with_ < lines.length * 0.6 || countShare(text) > 0.5) return 0;
+    const colons = lines.filter((line) => parted(line.text)).length;
+    const named = lines.some((line) => parted(line.text)?.[1]);
+    if (!named || colons < lines.length * 0.6 || countShare(text) > 0.5) return 0;
     return /^[\t ]+\S/m.test(plainText(text)) ? 0.3 : 0.7;
   },
   read(raw, { newId }) {

@@ -42,7 +42,8 @@ export function CellInput({ item, field, onBlur, onKeyDown, ...rest }: Props) {
           setTyped(null);
           return;
         }
-        if (event.key === 'Enter') finish();
+        if (event.key === 'Enter' || event.key === 'Tab' || event.key === 'ArrowUp' || event.key === 'ArrowDown')
+          finish();
         onKeyDown?.(event);
       }}
     />
