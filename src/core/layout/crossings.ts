@@ -4,8 +4,11 @@ interface Part {
   readonly line: number;
   readonly a: Point;
   readonly b: Point;
+  /** Extent along the axis of the sweep, and across it. */
   readonly low: number;
   readonly high: number;
+  readonly near: number;
+  readonly far: number;
 }
 
 /** Twice the signed area of a triangle: on which side of a line from `a` to `b` a point lies. */
@@ -24,10 +27,19 @@ function cross({ a, b }: Part, { a: c, b: d }: Part): boolean {
  * against each other
  */
 export function crossingsOf(lines: readonly (readonly Point[])[], bundle?: readonly unknown[]): number {
+  const extent = (axis: 0 | 1) =>
+    lines.reduce(
+      (sum, line) => sum + line.slice(1).reduce((so, b, at) => so + Math.abs(b[axis] - line[at]![axis]), 0),
+      0,
+    );
+  // Swept along the axis on which the parts are the shorter, so that few are open at a time.
+  const [along, across] = extent(0) <= extent(1) ? ([0, 1] as const) : ([1, 0] as const);
   const parts: Part[] = lines.flatMap((line, i) =>
     line.slice(1).map((b, at): Part => {
       const a = line[at]!;
-      return { line: i, a, b, low: Math.min(a[0], b[0]), high: Math.max(a[0], b[0]) };
+      const [low, high] = a[along] <= b[along] ? [a[along], b[along]] : [b[along], a[along]];
+      const [near, far] = a[across] <= b[across] ? [a[across], b[across]] : [b[across], a[across]];
+      return { line: i, a, b, low, high, near, far };
     }),
   );
   parts.sort((p, q) => p.low - q.low);
@@ -38,7 +50,7 @@ export function crossingsOf(lines: readonly (readonly Point[])[], bundle?: reado
     for (const other of open) {
       if (other.high < part.low) continue;
       open[kept++] = other;
-      if (other.line === part.line) continue;
+      if (other.far < part.near || other.near > part.far || other.line === part.line) continue;
       if (bundle && bundle[other.line] !== undefined && bundle[other.line] === bundle[part.line]) continue;
       if (!cross(part, other)) continue;
       // Lines of a shared trunk cross another line there once, not once each.

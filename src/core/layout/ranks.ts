@@ -12,15 +12,19 @@ export interface RankEdge {
   readonly weight: number;
 }
 
-/** Many more than any graph seen needs; a guard, as the method may in theory go round in circles. */
-const MOST_PIVOTS = 20_000;
+/**
+ * Steps of all pivots together; each goes over the whole graph. Graphs of up to some four thousand nodes are solved to the
+ * end; larger ones keep the ranks that were reached, which are right but may not be the shortest.
+ */
+const MOST_STEPS = 25_000_000;
 
 /** @returns a rank for each node; the first of every connected part is 0 */
 export function ranksOf(count: number, edges: readonly RankEdge[]): number[] {
   const rank = longestPaths(count, edges);
   const part = partsOf(count, edges);
   const inTree = tightTree(count, edges, rank);
-  for (let pivot = 0; pivot < MOST_PIVOTS; pivot++) {
+  const pivots = Math.ceil(MOST_STEPS / (count + edges.length + 1));
+  for (let pivot = 0; pivot < pivots; pivot++) {
     const { order, up } = rooted(count, edges, inTree);
     // What flows into a subtree from outside less what flows out of it: the cut value of the edge above it, up to sign.
     const flow = new Float64Array(count);

@@ -83,10 +83,12 @@ function resolve(list: ListRead, context: ReadContext): ListRead {
     const key = `${kind} ${folded(text ?? '')}`;
     if (text && !first.has(key)) first.set(key, id);
   };
+  const wordsOf = new Map<string, string>();
+  for (const { fields } of list.items) if (fields['id'] && fields['name']) wordsOf.set(fields['id'], fields['name']);
   const whole = list.items.map((item): Item => {
     // A row that only adds a way may leave the words out: they are those of the step.
-    const same = list.items.find(({ fields }) => fields['id'] && fields['id'] === item.fields['id'] && fields['name']);
-    return item.fields['name'] || !same ? item : { ...item, fields: { ...item.fields, name: same.fields['name']! } };
+    const name = item.fields['name'] || wordsOf.get(item.fields['id'] ?? '');
+    return name === undefined ? item : { ...item, fields: { ...item.fields, name } };
   });
   for (const { id, fields } of whole) {
     remember('id', fields['id'], id);

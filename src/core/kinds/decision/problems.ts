@@ -16,7 +16,7 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
         code: 'loop',
         severity: 'error',
         item: way.line,
-        says: `this way leads round in a circle: ${round.map(name).join(' – ')}. It is drawn back with a dashed line.`,
+        says: `this way leads round in a circle: ${round.map(name).join(' – ')}. ${way.from === way.to ? 'It is not drawn.' : 'It is drawn back with a dashed line.'}`,
         repairs: [{ label: 'Remove this way', change: { type: 'remove-lift', id: way.line } }],
       }),
     ),

@@ -59,8 +59,11 @@ export function arrange(input: ArrangeInput): Arrangement {
 
   // Where each couple's line to its children begins: the block, and the place along it.
   const drawn = family.couples.filter(({ partners }) => partners.some((partner) => shown.has(partner)));
+  const blockOfCouple = new Map(
+    blocks.flatMap(({ household }, i) => household.couples.map((couple) => [couple, i] as const)),
+  );
   const ports = new Map(
-    drawn.map((couple) => [couple.key, portOf(couple, blocks, blockOfPerson, shown, family, along)]),
+    drawn.map((couple) => [couple.key, portOf(couple, blocks, blockOfPerson, shown, family, along, blockOfCouple)]),
   );
   const edges: LayeredEdge[] = [];
   const edgeOf: { couple: Couple; child: Child }[] = [];
@@ -272,6 +275,7 @@ function portOf(
   shown: ReadonlySet<string>,
   family: Family,
   along: (id: string) => number,
+  blockOfCouple: ReadonlyMap<Couple, number>,
 ): Port {
   const [a, b] = couple.partners.filter((partner) => shown.has(partner));
   const home = blockOfPerson.get(a!)!;
@@ -279,8 +283,8 @@ function portOf(
   const own = family.couplesOf.get(a!)!;
   const aside = own.length > 1 ? ASIDE : 0;
   if (b === undefined) return { block: home.block, at: home.at + aside, kind: 'single' };
-  const index = blocks.findIndex(({ household }) => household.couples.includes(couple));
-  if (index < 0) {
+  const index = blockOfCouple.get(couple);
+  if (index === undefined) {
     const other = blockOfPerson.get(b)!;
     const [near, far] = blocks[home.block]!.tier >= blocks[other.block]!.tier ? [home, other] : [other, home];
     return { block: near.block, at: near.at + ASIDE, kind: 'apart', other: far };

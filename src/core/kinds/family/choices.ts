@@ -33,7 +33,7 @@ export const choices = [
     label: 'Chosen person',
     initial: '',
     none: 'Nobody in particular',
-    about: 'For ancestors, descendants and their figures; by itself the person with the most known ancestors.',
+    about: 'For ancestors, descendants and their figures; by itself the person with the longest known line.',
   },
   {
     type: 'choice',

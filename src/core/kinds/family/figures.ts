@@ -75,18 +75,19 @@ export function shownFigures(
   return shown;
 }
 
-/** A part of one, in words where it is a power of a half. */
-const fraction = (value: number): string => {
-  const below = 1 / value;
-  return Number.isInteger(below) ? `1/${below}` : String(Math.round(value * 1e6) / 1e6);
-};
+/** A part of one as a fraction: halves of halves, which is what kinship is made of. */
+function fraction(value: number): string {
+  for (let below = 1; below <= 2 ** 20; below *= 2)
+    if (Number.isInteger(value * below)) return below === 1 ? String(value) : `${value * below}/${below}`;
+  return String(Math.round(value * 1e6) / 1e6);
+}
 
 export const pairFigure: PairFigure = {
   label: 'How two people are related',
   about: 'Kinship is the chance that a gene drawn from each is the same by descent; it counts parents by birth only.',
   of(chart, a, b) {
     const { relation, kinship, commonAncestors } = relationOf(chart, a, b);
-    const facts = [`Kinship ${kinship === 0 ? '0' : fraction(kinship)}`];
+    const facts = [`Kinship ${fraction(kinship)}`];
     if (commonAncestors.length > 0)
       facts.push(`Nearest common ancestors: ${commonAncestors.map((id) => nameOf(chart, id)).join(', ')}`);
     return { value: `${nameOf(chart, a)} is ${nameOf(chart, b)}'s ${relation}`, facts };

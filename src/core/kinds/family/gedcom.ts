@@ -68,6 +68,7 @@ export const gedcomForm: ListForm = {
       lines[id] = record.line;
     }
     const idOf = new Map(people.map((record, i) => [record, Object.keys(lines)[i]!]));
+    const recordOf = new Map([...idOf].map(([record, id]) => [id, record]));
     const carried: Record<string, string> = {};
     const parents = new Map<string, { id: string; by: By }[]>();
     const pairs: PairRecord[] = [];
@@ -96,7 +97,7 @@ export const gedcomForm: ListForm = {
           if (value.trim() !== '@VOID@') at(line, 'unknown-person', `there is no person ${value.trim()} in this file.`);
           continue;
         }
-        const record = people.find((own) => idOf.get(own) === child)!;
+        const record = recordOf.get(child)!;
         const link = subs(record, 'FAMC').find((own) => own.value.trim() === family.xref);
         const by = PEDIGREE[(sub(link, 'PEDI')?.value ?? '').trim().toLowerCase()] ?? 'birth';
         const list = parents.get(child) ?? [];

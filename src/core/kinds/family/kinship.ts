@@ -29,7 +29,7 @@ export function kinship(family: Family, a: string, b: string): number {
 }
 
 /** The longest way by birth from somebody without parents, without recursion. */
-const depthOf = remembered((family: Family): ReadonlyMap<string, number> => {
+export const depthOf = remembered((family: Family): ReadonlyMap<string, number> => {
   const depth = new Map<string, number>();
   for (const start of family.people) {
     const stack = [start];
@@ -161,12 +161,15 @@ function otherwise(family: Family, a: string, b: string, sex: 'm' | 'f' | undefi
   return undefined;
 }
 
+/** Twelve generations; where relatives marry, farther ones repeat the same people thousands of times. */
+const HIGHEST_NUMBER = 2 ** 12;
+
 /** Ancestor numbers after M. Eytzinger 1590: the person is 1, a father twice the number, a mother one more. */
 export function ancestorNumbers(chart: Chart, person: string): Map<number, string> {
   const family = familyOf(chart);
   const numbers = new Map<number, string>([[1, person]]);
   for (const [number, id] of numbers) {
-    if (number > 2 ** 40) break;
+    if (number * 2 >= HIGHEST_NUMBER) break;
     const parents = birthParents(family, id);
     const father = parents.find((parent) => sexOf(chart.items[parent]) === 'm');
     const mother = parents.find((parent) => parent !== father && sexOf(chart.items[parent]) === 'f');

@@ -6,23 +6,22 @@ import { remembered } from '../remember';
 import { ancestorsOf, descendantsOf } from './ancestors';
 import { choices } from './choices';
 import { type Family, familyOf } from './family';
+import { depthOf } from './kinship';
 
-/** The chosen person; else the one with the most known ancestors, the first of equals. */
+/** The chosen person; else the one with the longest known line of ancestors, the first of equals. */
 export function personOf(chart: Chart): string | undefined {
   const family = familyOf(chart);
   const named = itemBy(chart.items, String(chosen(choices, chart.arrangement, 'person')));
   if (named !== undefined) return named;
-  return mostAncestors(family);
+  return longestLine(family);
 }
 
-const mostAncestors = remembered((family: Family): string | undefined => {
-  let best: string | undefined = family.people[0];
-  let count = 0;
-  for (const id of family.people) {
-    const own = ancestorsOf(family, id).size;
-    if (own > count) [best, count] = [id, own];
-  }
-  return best;
+const longestLine = remembered((family: Family): string | undefined => {
+  const depths = depthOf(family);
+  return family.people.reduce<string | undefined>(
+    (best, id) => (best === undefined || depths.get(id)! > depths.get(best)! ? id : best),
+    undefined,
+  );
 });
 
 /** The people that are drawn. */

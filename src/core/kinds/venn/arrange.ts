@@ -13,7 +13,7 @@ import { showRange, solutionOf } from './solve';
  * Points for a unit of the shapes: no smaller, so that names and numbers have room; and no larger than `most`, or than
  * `spare` times what all items would need if they filled `filled` of the shapes.
  */
-const SCALE = { least: 118, most: 240, step: 1.04, spare: 1.9, filled: 0.38 };
+const SCALE = { least: 118, most: 240, step: 1.04, spare: 1.4, filled: 0.38 };
 const NAME = { size: 13, widest: 170, gap: 8 };
 const NUMBER = { size: 13, small: 10 };
 const FRAME = { padding: 20, gap: 14 };

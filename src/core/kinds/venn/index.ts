@@ -7,7 +7,7 @@ import { choices } from './choices';
 import { figureCharts, figures, shownFigures } from './figures';
 import { columns, forms, namesOf, outlineText } from './list';
 import { problems } from './problems';
-import { MOST_SETS, membershipOf, overlap } from './sets';
+import { MOST_SETS, membershipOf, overlap, setNames } from './sets';
 
 const MISSING = 'Needs two to five sets: a table with ticks, "item: set, set", or sets with their items under them.';
 
@@ -90,11 +90,7 @@ export const venn: Kind = {
     return { order: items, tierOf, tiers: sets.length + (outside ? 1 : 0) };
   },
   cell(chart, item, field) {
-    if (field !== 'sets') return undefined;
-    return setsOf(chart)
-      .filter(({ members }) => members.includes(item))
-      .map(({ name }) => name)
-      .join(', ');
+    return field === 'sets' ? (setNames(chart.sets).get(item) ?? []).join(', ') : undefined;
   },
   writeCell: (chart, item, field, text) => (field === 'sets' ? writeSets(chart, item, text) : undefined),
   writeOutline: outlineText,

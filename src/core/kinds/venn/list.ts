@@ -1,4 +1,4 @@
-import { type Chart, firstOrders, type Item, type ItemSet, setsOf, treeOf, walk } from '../../chart';
+import { type Chart, firstOrders, type Item, type ItemSet, treeOf, walk } from '../../chart';
 import {
   type Column,
   folded,
@@ -12,7 +12,7 @@ import {
   tidy,
 } from '../../list';
 import { namesIn, readCount } from './counts';
-import { membershipOf } from './sets';
+import { membershipOf, setNames } from './sets';
 
 export const columns: readonly Column[] = [
   { field: 'name', label: 'Item', headings: ['name', 'who', 'thing', 'person', 'region', 'part', 'group'] },
@@ -304,16 +304,11 @@ export const forms: readonly ListForm[] = [
 
 export const outlineText = (chart: Chart): string => {
   const { counted } = membershipOf(chart);
-  const sets = setsOf(chart);
+  const names = setNames(chart.sets);
   return [...walk(treeOf(chart.items))]
     .map(({ id }) => {
       const { name = '', count = '' } = chart.items[id]!.fields;
-      const rest = counted
-        ? count
-        : sets
-            .filter(({ members }) => members.includes(id))
-            .map((set) => set.name)
-            .join(', ');
+      const rest = counted ? count : (names.get(id) ?? []).join(', ');
       // An item of no set whose name has a colon would be read as one of sets.
       return `${name || '?'}${rest || name.includes(':') ? `: ${rest}` : ''}\n`;
     })

@@ -24,7 +24,14 @@ export function blockOf(sizes: readonly Size[], columns: number): Block {
     widths[column] = Math.max(widths[column]!, width);
     heights[row] = Math.max(heights[row]!, height);
   }
-  const starts = (of: readonly number[]) => of.map((_, i) => of.slice(0, i).reduce((sum, size) => sum + size + GAP, 0));
+  const starts = (of: readonly number[]) => {
+    let at = 0;
+    return of.map((size) => {
+      const start = at;
+      at += size + GAP;
+      return start;
+    });
+  };
   const [xs, ys] = [starts(widths), starts(heights)];
   const places = sizes.map(({ width, height }, i): Point => {
     const [column, row] = [Math.floor(i / rows), i % rows];

@@ -1,6 +1,6 @@
 /** What a Venn diagram's list says: which items belong to which sets, or how many belong to what. */
 import { type Chart, type ItemSet, setsOf, treeOf, walk } from '../../chart';
-import { rememberedPair } from '../remember';
+import { remembered, rememberedPair } from '../remember';
 import { readCount } from './counts';
 
 /** More sets than this have no readable diagram of ellipses. */
@@ -49,3 +49,15 @@ export function together(sets: readonly ItemSet[], region: number): string {
   const names = setsIn(sets, region).map(({ name }) => name);
   return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
+
+/** Names of the sets that each item belongs to, all of the chart's sets counted. */
+export const setNames = remembered((sets: Chart['sets']): ReadonlyMap<string, readonly string[]> => {
+  const names = new Map<string, string[]>();
+  for (const { name, members } of setsOf({ sets }))
+    for (const item of members) {
+      const own = names.get(item);
+      if (own) own.push(name);
+      else names.set(item, [name]);
+    }
+  return names;
+});

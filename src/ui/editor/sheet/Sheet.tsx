@@ -83,7 +83,7 @@ export function Sheet() {
   return (
     <main aria-label={words.sheet.label} className="grid min-h-0 min-w-0 grid-rows-[1fr_30px] bg-paper">
       <div className={`flex min-h-0 min-w-0 ${rows ? 'flex-row' : 'flex-col'}`}>
-        {scene && <TierRail scene={scene} view={view} />}
+        {scene && scene.bands.length > 0 && <TierRail scene={scene} view={view} />}
         <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden">
           <svg
             ref={svg}
