@@ -86,3 +86,20 @@ export const linesThroughBoxes = ({ items, links }: Composition): string[] =>
       }),
     ),
   );
+
+/** Rectangles that the words on lines take at the least: narrower and lower than they are, so that touching is sure. */
+export const wordsOnLines = ({ scene }: Composition): Rect[] =>
+  scene.links
+    .flatMap(({ marks }) => marks)
+    .flatMap((mark) =>
+      mark.type === 'text'
+        ? [
+            {
+              x: mark.x,
+              y: mark.y - mark.size * 0.75,
+              width: mark.text.length * mark.size * 0.42,
+              height: mark.size * 0.75,
+            },
+          ]
+        : [],
+    );

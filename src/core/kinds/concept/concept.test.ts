@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { draw, drawn, overlap, type Rect, readAs } from '../../../../tests/support/kinds';
+import { draw, drawn, overlap, wordsOnLines } from '../../../../tests/support/kinds';
 import { apply } from '../../chart';
-import type { Composition } from '../../compose';
 import { graphOf } from './graph';
 
 const codes = (text: string) => readAs('concept', text).problems.map(({ code }) => code);
@@ -100,7 +99,7 @@ describe('linking phrases', () => {
     for (const list of [MARSH.replace(/^\?.*\n/, ''), BIG]) {
       const composition = draw('concept', list, { layout });
       expect(composition.problems.map(({ code }) => code)).not.toContain('rings-too-full');
-      const all = words(composition);
+      const all = wordsOnLines(composition);
       expect(all.length).toBeGreaterThan(5);
       for (const [i, one] of all.entries()) {
         for (const other of all.slice(i + 1)) expect(overlap(one, other)).toBe(false);

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { draw, drawn, overlap, type Rect, readAs } from '../../../../tests/support/kinds';
-import type { Composition } from '../../compose';
+import { draw, drawn, overlap, wordsOnLines } from '../../../../tests/support/kinds';
 
 const codes = (text: string) => readAs('decision', text).problems.map(({ code }) => code);
 const MEET = `Sun?
@@ -64,7 +63,7 @@ describe('a decision tree', () => {
     for (const side of ['on', 'before', 'after'])
       for (const direction of ['down', 'right']) {
         const composition = draw('decision', MEET, { words: place, side, direction });
-        const all = words(composition);
+        const all = wordsOnLines(composition);
         expect(all.length).toBe(8);
         for (const [i, one] of all.entries()) {
           for (const other of all.slice(i + 1)) expect(overlap(one, other)).toBe(false);

@@ -1,33 +1,15 @@
 import { crossingsOf, type LayeredEdge, layered, type Point } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
+import { ASIDE, type Block, blockOf, inFamilyOrder, LINE_GAP } from './blocks';
 import { choices } from './choices';
-import { dateIn } from './dates';
-import { type Child, type Couple, type Family, familyOf } from './family';
+import { partnerLine, portOf, stemOf } from './couple-lines';
+import { type Child, type Couple, familyOf } from './family';
 import { generationsOf } from './generations';
-import { type Household, householdsOf, type Place } from './households';
-
-const LINE_GAP = 3;
-/** Between partners: room for the line that joins them and the one that goes down from it. */
-const COUPLE_GAP = 26;
-/** Depth under the boxes at which a line joins partners who don't stand side by side, and between several of these. */
-const UNDER = { first: 9, next: 7 };
-/** How far from the middle of a box a line leaves it that is not the only one. */
-const ASIDE = 9;
+import { householdsOf } from './households';
+import { meetAsTwins } from './twins';
 
 const STATUS_DASH = { married: 'solid', partner: 'dashed', parted: 'dotted' } as const;
-
-/** A household with the measures of its boxes, all along the tier unless said otherwise. */
-interface Block {
-  readonly household: Household;
-  readonly tier: number;
-  /** Middle of each place from the middle of the block. */
-  readonly at: readonly number[];
-  readonly along: number;
-  readonly across: number;
-  /** Couples that are joined under the boxes, with the depth of each. */
-  readonly under: ReadonlyMap<string, number>;
-}
 
 export function arrange(input: ArrangeInput): Arrangement {
   const { chart, structure, sizes, lookOf } = input;
@@ -197,155 +179,6 @@ export function arrange(input: ArrangeInput): Arrangement {
   };
 }
 
-/** Households in the order in which a reader goes down the family, brothers and sisters by birth. */
-function inFamilyOrder(family: Family, households: readonly Household[], shown: ReadonlySet<string>): Household[] {
-  const of = new Map<string, number>();
-  for (const [i, { places }] of households.entries()) for (const { id, again } of places) if (!again) of.set(id, i);
-  const isChild = (id: string) =>
-    family.originsOf.get(id)!.some(({ couple }) => couple.partners.some((partner) => shown.has(partner)));
-  const order: number[] = [];
-  const seen = new Set<number>();
-  const visit = (start: number) => {
-    const stack = [start];
-    for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
-      if (seen.has(at)) continue;
-      seen.add(at);
-      order.push(at);
-      const below = households[at]!.places.flatMap(({ id, again }) =>
-        again ? [] : family.couplesOf.get(id)!.flatMap(({ children }) => children.map((child) => of.get(child.id))),
-      );
-      stack.push(...(below.filter((child) => child !== undefined && !seen.has(child)).reverse() as number[]));
-    }
-  };
-  for (const [i, { places }] of households.entries())
-    if (!places.some(({ id, again }) => !again && isChild(id))) visit(i);
-  for (const i of households.keys()) visit(i);
-  return order.map((i) => households[i]!);
-}
-
-function blockOf(
-  household: Household,
-  tierOf: (id: string) => number,
-  along: (id: string) => number,
-  siblingGap: number,
-): Block {
-  const { places, couples } = household;
-  const coupled = (a: Place, b: Place) =>
-    couples.some(({ partners }) => partners.includes(a.id) && partners.includes(b.id));
-  const middles: number[] = [];
-  let edge = 0;
-  for (const [i, place] of places.entries()) {
-    if (i > 0) edge += coupled(places[i - 1]!, place) ? COUPLE_GAP : siblingGap;
-    middles.push(edge + along(place.id) / 2);
-    edge += along(place.id);
-  }
-  const under = new Map<string, number>();
-  const index = (id: string) => places.findIndex((place) => place.id === id);
-  for (const { key, partners } of couples) {
-    if (Math.abs(index(partners[0]!) - index(partners[1]!)) > 1) under.set(key, UNDER.first + under.size * UNDER.next);
-  }
-  return {
-    household,
-    tier: tierOf(places.find(({ again }) => !again)!.id),
-    at: middles.map((at) => at - edge / 2),
-    along: edge,
-    across: under.size === 0 ? 0 : Math.max(...under.values()) + LINE_GAP,
-    under,
-  };
-}
-
-/** Where a couple's line to its children begins. */
-interface Port {
-  readonly block: number;
-  /** From the middle of the block. */
-  readonly at: number;
-  /** Middles of the partners' boxes, where both stand in the block. */
-  readonly partners?: readonly [number, number];
-  /** How far below the boxes the partners are joined. */
-  readonly depth?: number;
-  readonly kind: 'between' | 'under' | 'single' | 'apart';
-  /** For partners in different blocks: the other one. */
-  readonly other?: { readonly block: number; readonly at: number };
-}
-
-function portOf(
-  couple: Couple,
-  blocks: readonly Block[],
-  blockOfPerson: ReadonlyMap<string, { block: number; at: number }>,
-  shown: ReadonlySet<string>,
-  family: Family,
-  along: (id: string) => number,
-  blockOfCouple: ReadonlyMap<Couple, number>,
-): Port {
-  const [a, b] = couple.partners.filter((partner) => shown.has(partner));
-  const home = blockOfPerson.get(a!)!;
-  // A single parent's line leaves the box in the middle, or beside it where there are other couples.
-  const own = family.couplesOf.get(a!)!;
-  const aside = own.length > 1 ? ASIDE : 0;
-  if (b === undefined) return { block: home.block, at: home.at + aside, kind: 'single' };
-  const index = blockOfCouple.get(couple);
-  if (index === undefined) {
-    const other = blockOfPerson.get(b)!;
-    const [near, far] = blocks[home.block]!.tier >= blocks[other.block]!.tier ? [home, other] : [other, home];
-    return { block: near.block, at: near.at + ASIDE, kind: 'apart', other: far };
-  }
-  const { household, at, under } = blocks[index]!;
-  const seat = (id: string) => at[household.places.findIndex((place) => place.id === id)]!;
-  const [x, y] = [seat(a!), seat(b)].sort((p, q) => p - q) as [number, number];
-  const depth = under.get(couple.key);
-  if (depth === undefined) {
-    const first = household.places[at.indexOf(x)]!.id;
-    return { block: index, at: x + along(first) / 2 + COUPLE_GAP / 2, partners: [x, y], kind: 'between' };
-  }
-  // Joined below the boxes: the children's line leaves nearer the partner who has no other.
-  const far = Math.abs(seat(b)) >= Math.abs(seat(a!)) ? seat(b) : seat(a!);
-  return { block: index, at: far === x ? x + ASIDE : y - ASIDE, partners: [x, y], depth, kind: 'under' };
-}
-
-type Laid = ReturnType<typeof layered>;
-type Middle = (block: number, at: number) => number;
-
-/** The line that joins two partners. */
-function partnerLine(
-  port: Port,
-  blocks: readonly Block[],
-  laid: Laid,
-  tallest: readonly number[],
-  middle: Middle,
-): Point[] {
-  const start = laid.depth[port.block]!;
-  const height = tallest[blocks[port.block]!.tier - 1]!;
-  const level = start + height / 2;
-  const [x, y] = port.partners!.map((at) => middle(port.block, at)) as [number, number];
-  if (port.kind === 'between') {
-    const half = COUPLE_GAP / 2 - LINE_GAP;
-    const between = middle(port.block, port.at);
-    return [
-      [between - half, level],
-      [between + half, level],
-    ];
-  }
-  const bottom = start + height + LINE_GAP;
-  const turn = start + height + port.depth!;
-  const [from, to] = [x + ASIDE, y - ASIDE];
-  return [
-    [from, bottom],
-    [from, turn],
-    [to, turn],
-    [to, bottom],
-  ];
-}
-
-/** The first part of the line from a couple to its children: from where the partners are joined to below the boxes. */
-function stemOf(port: Port, blocks: readonly Block[], laid: Laid, tallest: readonly number[], middle: Middle): Point[] {
-  const x = middle(port.block, port.at);
-  const start = laid.depth[port.block]!;
-  const height = tallest[blocks[port.block]!.tier - 1]!;
-  if (port.kind === 'between') return [[x, start + height / 2]];
-  if (port.kind === 'under') return [[x, start + height + port.depth!]];
-  return [[x, start + height + LINE_GAP]];
-}
-
 /** Which places of a block hang from parents. */
 function originsAt(
   block: number,
@@ -356,48 +189,5 @@ function originsAt(
     blocks[block]!.household.places.flatMap(({ id, again }) =>
       again ? [] : origins(id).map(({ couple }) => couple.key),
     ),
-  );
-}
-
-/** Twins' lines part at one point: neighbours among brothers and sisters, born on one day or said to be twins. */
-function meetAsTwins(
-  links: readonly ArrangedLink[],
-  family: Family,
-  items: ArrangeInput['chart']['items'],
-  down: boolean,
-): ArrangedLink[] {
-  const twins = new Map<string, string[]>();
-  for (const { children } of family.couples) {
-    let run: string[] = [];
-    for (const [i, { id }] of children.entries()) {
-      const before = children[i - 1]?.id;
-      if (before !== undefined && areTwins(items[before]!.fields, items[id]!.fields)) run.push(id);
-      else run = [id];
-      if (run.length > 1) for (const one of run) twins.set(one, run);
-    }
-  }
-  if (twins.size === 0) return [...links];
-  const along = ([x, y]: Point) => (down ? x : y);
-  const depth = ([x, y]: Point) => (down ? y : x);
-  const own = links.filter(({ role, to }) => role === 'child-of' && twins.has(to));
-  const wayTo = new Map(own.map((link) => [link.to, link.points]));
-  return links.map((link) => {
-    const run = link.role === 'child-of' ? twins.get(link.to) : undefined;
-    const ways = run?.flatMap((id) => (wayTo.has(id) ? [wayTo.get(id)!] : []));
-    if (!ways || ways.length < 2) return link;
-    const meet = ways.reduce((sum, way) => sum + along(way.at(-1)!), 0) / ways.length;
-    // One that lies straight under the couple has no bend of its own: the others say how deep the line along is.
-    const bus = Math.max(...ways.map((way) => depth(way.at(-2)!)));
-    const at = (a: number): Point => (down ? [a, bus] : [bus, a]);
-    const before = link.points.slice(0, -1).filter((point) => depth(point) < bus - 0.01);
-    return { ...link, points: [...before, at(along(before.at(-1)!)), at(meet), link.points.at(-1)!] };
-  });
-}
-
-export function areTwins(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean {
-  if (a['twin'] && b['twin']) return true;
-  const [one, other] = [dateIn(a['born']), dateIn(b['born'])];
-  return (
-    !!one && !!other && one.day > 0 && one.year === other.year && one.month === other.month && one.day === other.day
   );
 }

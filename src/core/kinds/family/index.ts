@@ -7,10 +7,12 @@ import { yearsOf } from './dates';
 import { writeCell } from './edit';
 import { familyOf, statusOf } from './family';
 import { figures, pairFigure, shownFigures } from './figures';
-import { gedcomForm, gedcomOf } from './gedcom';
+import { gedcomForm } from './gedcom';
+import { gedcomOf } from './gedcom-write';
 import { generationsOf } from './generations';
-import { cell, columns, outlineOf, tableAndOutline } from './list';
+import { outline, outlineOf } from './outline';
 import { problems } from './problems';
+import { cell, columns, tables } from './table';
 import { shownPeople } from './view';
 
 function fits({ form, items, columns: found }: ListRead): Fitness {
@@ -50,7 +52,7 @@ export const family: Kind = {
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
   look: { width: 136 },
-  forms: [...tableAndOutline, gedcomForm],
+  forms: [...tables, outline, gedcomForm],
   choices,
   fits,
   structure(chart) {

@@ -1,0 +1,48 @@
+/** Twins: brothers and sisters whose lines part at one point. */
+import type { Point } from '../../layout';
+import type { ArrangedLink, ArrangeInput } from '../arrangement';
+import { dateIn } from './dates';
+import type { Family } from './family';
+
+/** Twins' lines part at one point: neighbours among brothers and sisters, born on one day or said to be twins. */
+export function meetAsTwins(
+  links: readonly ArrangedLink[],
+  family: Family,
+  items: ArrangeInput['chart']['items'],
+  down: boolean,
+): ArrangedLink[] {
+  const twins = new Map<string, string[]>();
+  for (const { children } of family.couples) {
+    let run: string[] = [];
+    for (const [i, { id }] of children.entries()) {
+      const before = children[i - 1]?.id;
+      if (before !== undefined && areTwins(items[before]!.fields, items[id]!.fields)) run.push(id);
+      else run = [id];
+      if (run.length > 1) for (const one of run) twins.set(one, run);
+    }
+  }
+  if (twins.size === 0) return [...links];
+  const along = ([x, y]: Point) => (down ? x : y);
+  const depth = ([x, y]: Point) => (down ? y : x);
+  const own = links.filter(({ role, to }) => role === 'child-of' && twins.has(to));
+  const wayTo = new Map(own.map((link) => [link.to, link.points]));
+  return links.map((link) => {
+    const run = link.role === 'child-of' ? twins.get(link.to) : undefined;
+    const ways = run?.flatMap((id) => (wayTo.has(id) ? [wayTo.get(id)!] : []));
+    if (!ways || ways.length < 2) return link;
+    const meet = ways.reduce((sum, way) => sum + along(way.at(-1)!), 0) / ways.length;
+    // One that lies straight under the couple has no bend of its own: the others say how deep the line along is.
+    const bus = Math.max(...ways.map((way) => depth(way.at(-2)!)));
+    const at = (a: number): Point => (down ? [a, bus] : [bus, a]);
+    const before = link.points.slice(0, -1).filter((point) => depth(point) < bus - 0.01);
+    return { ...link, points: [...before, at(along(before.at(-1)!)), at(meet), link.points.at(-1)!] };
+  });
+}
+
+export function areTwins(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean {
+  if (a['twin'] && b['twin']) return true;
+  const [one, other] = [dateIn(a['born']), dateIn(b['born'])];
+  return (
+    !!one && !!other && one.day > 0 && one.year === other.year && one.month === other.month && one.day === other.day
+  );
+}
