@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { draw, drawn, overlap, wordsOnLines } from '../../../../tests/support/kinds';
+import { draw, drawn, overlap, readAs, wordsOnLines } from '../../../../tests/support/kinds';
 import { apply } from '../../chart';
 import { graphOf } from './graph';
 
@@ -80,21 +80,6 @@ describe('linking phrases', () => {
     { length: 24 },
     (_, i) => `Idea ${Math.floor(i / 3)} - leads on in quite a few words to -> Idea ${i + 1}`,
   ).join('\n');
-  const words = ({ scene }: Composition): Rect[] =>
-    scene.links
-      .flatMap(({ marks }) => marks)
-      .flatMap((mark) =>
-        mark.type === 'text'
-          ? [
-              {
-                x: mark.x,
-                y: mark.y - mark.size * 0.75,
-                width: mark.text.length * mark.size * 0.42,
-                height: mark.size * 0.75,
-              },
-            ]
-          : [],
-      );
   it.each(['rows', 'columns', 'rings'])('touch no box and no other phrase, tiers in %s', (layout) => {
     for (const list of [MARSH.replace(/^\?.*\n/, ''), BIG]) {
       const composition = draw('concept', list, { layout });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { draw, drawn, overlap, wordsOnLines } from '../../../../tests/support/kinds';
+import { draw, drawn, overlap, readAs, wordsOnLines } from '../../../../tests/support/kinds';
 
 const codes = (text: string) => readAs('decision', text).problems.map(({ code }) => code);
 const MEET = `Sun?
@@ -41,23 +41,6 @@ describe('a decision tree', () => {
       items.filter(({ name }) => names.includes(name)).map(({ tier }) => tier);
     expect(new Set(tiers(['Thyme', 'Reed', 'Mallow'])).size).toBe(1);
   });
-
-  /** Rectangles of the words that stand on lines. */
-  const words = ({ scene }: Composition): Rect[] =>
-    scene.links
-      .flatMap(({ marks }) => marks)
-      .flatMap((mark) =>
-        mark.type === 'text'
-          ? [
-              {
-                x: mark.x,
-                y: mark.y - mark.size * 0.75,
-                width: mark.text.length * mark.size * 0.45,
-                height: mark.size * 0.75,
-              },
-            ]
-          : [],
-      );
 
   it.each(['start', 'middle', 'end'])('keeps words at the %s of lines off boxes and each other', (place) => {
     for (const side of ['on', 'before', 'after'])
