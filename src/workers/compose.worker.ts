@@ -6,7 +6,7 @@ import { faces } from '../core/faces';
 import { type Kind, kindOf } from '../core/kinds';
 import type { ListRead, Problem } from '../core/list';
 import { chartOfList, offersFor, readList } from '../core/read';
-import type { Scene } from '../core/scene';
+import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import type { Fonts } from '../core/text';
 
 import { loadFonts } from './fonts';
@@ -55,8 +55,15 @@ function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts): 
   };
 }
 
+/** A composition whose scene is told by what changed since the one before. */
+export type ShownChange = Omit<Shown, 'scene'> & { readonly change: SceneChange };
+const tell = sceneTeller();
+
 const api = {
-  compose: async (chart: Chart): Promise<Shown> => shown(compose(chart, await fonts)),
+  async compose(chart: Chart): Promise<ShownChange> {
+    const { scene, ...rest } = shown(compose(chart, await fonts));
+    return { ...rest, change: tell(scene) };
+  },
 
   async understand(kindId: string, text: string, form: string | undefined, house: string): Promise<Understanding> {
     const kind = kindOf(kindId);

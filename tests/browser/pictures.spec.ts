@@ -57,7 +57,8 @@ test('the worker and the server compose the same, byte for byte', async ({ page,
       worker.addEventListener('message', ({ data }) => data.id === 'test' && resolve(data)),
     );
     worker.postMessage({ id: 'test', type: 'APPLY', path: ['compose'], argumentList: [{ type: 'RAW', value: chart }] });
-    return ((await reply).value as { scene: Scene }).scene;
+    const { change } = (await reply).value as { change: { scene: Omit<Scene, 'items'>; items: Scene['items'] } };
+    return { ...change.scene, items: change.items } as Scene;
   }, chart);
   const { sceneSvg } = await import('../../src/core/scene/svg.js');
   const server = await (await request.get(`/api/charts/${id}/picture?as=svg`)).text();

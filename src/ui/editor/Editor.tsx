@@ -1,7 +1,7 @@
 /** The editor: top line, stages, stage panel, tier rail and sheet, status line. */
 import { useEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
-import { composeWorker, newestOnly } from '../shared/composer';
+import { composeShown, newestOnly } from '../shared/composer';
 import { useKeys } from './keys';
 import { Message } from './Message';
 import { PANEL, PanelEdge } from './PanelEdge';
@@ -47,7 +47,7 @@ export function Editor(loaded: Props) {
     const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
     const composer = () =>
       newestOnly(
-        async (input: Wanted) => ({ input, result: await composeWorker().compose(input.chart) }),
+        async (input: Wanted) => ({ input, result: await composeShown(input.chart) }),
         ({ input, result }) => showComposition(input, result),
         (error) => say(words.composeFailed((error as Error).message)),
       );

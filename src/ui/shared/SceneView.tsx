@@ -1,7 +1,7 @@
 /** A scene drawn as SVG elements: the one renderer for the screen. */
 import { memo } from 'react';
 import { faces } from '../../core/faces';
-import type { Mark, Scene, SceneItem } from '../../core/scene';
+import { type Mark, type Scene, type SceneItem, sameMarks } from '../../core/scene';
 
 function MarkView({ mark }: { mark: Mark }) {
   if (mark.type === 'text') {
@@ -23,18 +23,6 @@ function MarkView({ mark }: { mark: Mark }) {
     />
   );
 }
-
-const sameMark = (a: Mark, b: Mark | undefined) => {
-  if (a.type !== b?.type) return false;
-  if (a.type === 'text' && b.type === 'text')
-    return (
-      a.text === b.text && a.x === b.x && a.y === b.y && a.size === b.size && a.face === b.face && a.fill === b.fill
-    );
-  return JSON.stringify(a) === JSON.stringify(b);
-};
-
-const sameMarks = (a: readonly Mark[], b: readonly Mark[]) =>
-  a.length === b.length && a.every((mark, i) => sameMark(mark, b[i]));
 
 /** Drawn anew only where a mark differs: most items only move when a list changes. */
 const Marks = memo(

@@ -1,6 +1,8 @@
 /** The page's side of the compose worker: one worker a page, the newest request wins. */
 import { type Remote, wrap } from 'comlink';
-import type { ComposeWorker } from '../../workers/compose.worker';
+import type { Chart } from '../../core/chart';
+import { sceneHearer } from '../../core/scene';
+import type { ComposeWorker, Shown } from '../../workers/compose.worker';
 
 let remote: Remote<ComposeWorker> | undefined;
 
@@ -9,6 +11,14 @@ export function composeWorker(): Remote<ComposeWorker> {
     new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' }),
   );
   return remote;
+}
+
+const hear = sceneHearer();
+
+/** Composes in the worker. Answers come in the order of the questions, as the scene of each is told from the one before. */
+export async function composeShown(chart: Chart): Promise<Shown> {
+  const { change, ...rest } = await composeWorker().compose(chart);
+  return { ...rest, scene: hear(change) };
 }
 
 /**
