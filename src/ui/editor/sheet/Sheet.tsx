@@ -84,7 +84,8 @@ export function Sheet() {
     <main aria-label={words.sheet.label} className="grid min-h-0 min-w-0 grid-rows-[1fr_30px] bg-paper">
       <div className={`flex min-h-0 min-w-0 ${rows ? 'flex-row' : 'flex-col'}`}>
         {scene && scene.bands.length > 0 && <TierRail scene={scene} view={view} />}
-        <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden">
+        {/* Contained: what changes in the list must not lay the sheet out anew. */}
+        <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden contain-strict">
           <svg
             ref={svg}
             className="scene absolute inset-0 h-full w-full touch-none"

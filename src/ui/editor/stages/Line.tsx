@@ -124,7 +124,7 @@ export const Line = memo(function Line({ id, number, level, top, above, below, o
       aria-level={level + 1}
       aria-selected={selected}
       tabIndex={-1}
-      className={`absolute right-0 left-0 flex items-center gap-2 border-b border-[#eceacb]/70 pr-3 pl-3.5 focus-within:shadow-[inset_2px_0_0_var(--color-plum)] ${selected ? 'bg-tint' : lit ? 'bg-[#f3f1e4]' : ''}`}
+      className={`absolute right-0 left-0 flex items-center contain-strict gap-2 border-b border-[#eceacb]/70 pr-3 pl-3.5 focus-within:shadow-[inset_2px_0_0_var(--color-plum)] ${selected ? 'bg-tint' : lit ? 'bg-[#f3f1e4]' : ''}`}
       style={{ top, height: ROW_HEIGHT }}
       onMouseEnter={() => light(tier ?? null)}
       onMouseLeave={() => light(null)}

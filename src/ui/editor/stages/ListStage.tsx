@@ -48,7 +48,7 @@ export function ListStage() {
       <div
         ref={scroll}
         data-lines
-        className="min-h-0 flex-1 overflow-auto"
+        className="min-h-0 flex-1 overflow-auto contain-strict"
         role="tree"
         aria-label={words.stages.list}
         aria-describedby="list-hint"
