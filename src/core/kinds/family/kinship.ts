@@ -141,12 +141,15 @@ function bloodRelation(
   const [x, y] = [up.get(id)!, other.get(id)!];
   const word = wordFor(x, y, sex);
   if (x === 0 || y === 0) return word;
-  // Pairs of common ancestors who are a couple count as one; one ancestor alone makes half relations.
+  // Pairs of common ancestors who are a couple count as one.
   const couples = family.couples.filter(
     ({ partners }) => partners.length === 2 && partners.every((partner) => common.includes(partner)),
   );
   if (couples.length >= 2 && x > 1 && y > 1) return `double ${word}`;
-  return couples.length === 0 ? (x === 1 && y === 1 ? `half-${word}` : `half ${word}`) : word;
+  // An ancestor alone makes half relations where there were children with more than one; an unknown partner may be one.
+  const several =
+    family.couplesOf.get(id)!.filter(({ children }) => children.some(({ by }) => by === 'birth')).length > 1;
+  return couples.length === 0 && several ? (x === 1 && y === 1 ? `half-${word}` : `half ${word}`) : word;
 }
 
 /** Relations that are not by birth: step and adopted parents and children. */
