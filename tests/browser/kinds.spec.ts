@@ -182,11 +182,11 @@ for (const kind of kinds)
     await page.keyboard.press('ArrowDown');
     const first = await page.locator('[data-lines] [aria-selected=true]').count();
     expect(first).toBe(1);
-    for (const tab of ['List', 'Arrange', 'Check']) {
-      await page.getByRole('tab', { name: tab }).click();
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-    }
+    await page.getByRole('tab', { name: 'Check' }).click();
+    // The sheet's own words are drawn, not read: its tree is held by the editor's own test.
+    const { violations } = await new AxeBuilder({ page })
+      .exclude('svg.scene')
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
   });

@@ -6,6 +6,7 @@ import { scenePdf } from './pdf';
 import { DPI, scenePng } from './png';
 
 export { fonts } from './fonts';
+export { keptPicture } from './kept';
 export { DPI } from './png';
 
 export const pictureTypes = { svg: 'image/svg+xml', png: 'image/png', pdf: 'application/pdf' } as const;
@@ -55,21 +56,29 @@ export const disposition = (title: string, ending: string, save: boolean): strin
   return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`;
 };
 
+/** An SVG document of a scene, with its fonts. */
+export const svgOf = (scene: Scene): Promise<string> => inTurn(async () => sceneSvg(scene, await fontCss(scene)));
+
 export async function picture(
   scene: Scene,
   type: PictureType,
   dpi: number = DPI.initial,
   save = false,
 ): Promise<Response> {
+  const body =
+    type === 'image/svg+xml'
+      ? await svgOf(scene)
+      : await inTurn(() => (type === 'image/png' ? scenePng(scene, dpi) : scenePdf(scene)));
+  return pictureFile(scene.title, type, body, save);
+}
+
+/** A picture as an answer. */
+export function pictureFile(title: string, type: PictureType, body: string | Buffer, save: boolean): Response {
   const ending = Object.entries(pictureTypes).find(([, of]) => of === type)![0];
-  const body = await inTurn(async (): Promise<string | Buffer> => {
-    if (type === 'image/svg+xml') return sceneSvg(scene, await fontCss(scene));
-    return type === 'image/png' ? scenePng(scene, dpi) : scenePdf(scene);
-  });
   return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
     headers: {
       'content-type': type === 'image/svg+xml' ? `${type}; charset=utf-8` : type,
-      'content-disposition': disposition(scene.title, ending, save),
+      'content-disposition': disposition(title, ending, save),
       // An SVG opened by itself is a document: it needs its own fonts and styles and nothing else.
       'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:",
       'cache-control': 'private, no-cache',

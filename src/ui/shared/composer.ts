@@ -16,7 +16,8 @@ export function composeWorker(): Remote<ComposeWorker> {
 const hear = sceneHearer();
 
 /** Composes in the worker. Answers come in the order of the questions, as the scene of each is told from the one before. */
-export async function composeShown(chart: Chart): Promise<Shown> {
+export async function composeShown({ carried: _, ...chart }: Chart): Promise<Shown> {
+  // What a file carried along is not drawn: it stays here.
   const { change, ...rest } = await composeWorker().compose(chart);
   return { ...rest, scene: hear(change) };
 }

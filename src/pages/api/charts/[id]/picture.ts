@@ -2,7 +2,15 @@ import { compose } from '../../../../core/compose';
 import { asAnswer, dpiOf } from '../../../../server/api';
 import { getChart } from '../../../../server/charts';
 import { ApiError, endpoint, json, negotiate, paramOf } from '../../../../server/http';
-import { fonts, type PictureType, picture, pictureTypes } from '../../../../server/pictures';
+import {
+  fonts,
+  keptPicture,
+  type PictureType,
+  picture,
+  pictureFile,
+  pictureTypes,
+  svgOf,
+} from '../../../../server/pictures';
 import { version } from '../../../../server/version';
 
 function typeOf(request: Request, as: string | null): PictureType | 'application/json' {
@@ -18,16 +26,20 @@ export const ALL = endpoint({
     const { searchParams } = context.url;
     const type = typeOf(context.request, searchParams.get('as'));
     const dpi = dpiOf(searchParams.get('dpi'));
-    const { chart, revision } = await getChart(paramOf(context, 'id'));
+    const id = paramOf(context, 'id');
+    const { chart, revision } = await getChart(id);
     // The picture follows from the value alone: same revision and program, same picture.
     const tag = `"${version}-${revision}-${type}-${dpi}"`;
     if (context.request.headers.get('if-none-match') === tag)
       return new Response(null, { status: 304, headers: { etag: tag } });
-    const composition = compose(chart, fonts());
+    const save = searchParams.get('save') === '1';
+    const composed = () => compose(chart, fonts());
     const response =
       type === 'application/json'
-        ? json(asAnswer(composition, 'stored'))
-        : await picture(composition.scene, type, dpi, searchParams.get('save') === '1');
+        ? json(asAnswer(composed(), 'stored'))
+        : type === 'image/svg+xml'
+          ? pictureFile(chart.title, type, await keptPicture(`${id} ${revision}`, () => svgOf(composed().scene)), save)
+          : await picture(composed().scene, type, dpi, save);
     response.headers.set('etag', tag);
     return response;
   },
