@@ -34,7 +34,8 @@ export interface Comparison {
 const KEYS: readonly ((item: Pick<Item, 'fields'>) => string)[] = [
   ({ fields }) => folded(fields['id'] ?? ''),
   ({ fields }) => folded(fields['email'] ?? ''),
-  ({ fields }) => (fields['name'] ? `${folded(fields['name'])}\n${folded(fields['post'] ?? '')}` : ''),
+  ({ fields }) =>
+    fields['name'] ? [fields['name'], fields['post'] ?? '', fields['born'] ?? ''].map(folded).join('\n') : '',
   ({ fields }) => folded(fields['name'] ?? ''),
 ];
 
@@ -93,9 +94,10 @@ function setChange(chart: Chart, fresh: readonly ItemSet[]): Change[] {
 
 /**
  * @param list the newer list, with ids that the chart does not use
+ * @param unnamed what an item without a name is called
  * Styles, exceptions and nudges stay with their items: matched items keep their id and only their fields and place change.
  */
-export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links' | 'sets'>): Comparison {
+export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links' | 'sets'>, unnamed = '?'): Comparison {
   const fresh = list.items;
   const tree = treeOf(chart.items);
   const old = [...walk(tree)].map(({ id }) => chart.items[id]!);
@@ -104,7 +106,7 @@ export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links'
   const stays = new Set(pairs.values());
   const byId = new Map(fresh.map((item) => [item.id, item]));
   const nameOf = (id: string | null) =>
-    id === null ? null : (chart.items[id] ?? byId.get(id))?.fields['name'] || 'Vacant post';
+    id === null ? null : (chart.items[id] ?? byId.get(id))?.fields['name'] || unnamed;
 
   const wanted = treeOf(Object.fromEntries(fresh.map((item) => [item.id, item])));
   const joined: Comparison['joined'][number][] = [];

@@ -7,28 +7,35 @@ import { folded } from './words';
 
 export type Found = { readonly to: string } | { readonly several: readonly string[] } | undefined;
 
-/** Finds the item that a cell means: by its id in the list, then by name, then by a post that only one holds. */
-export function itemFinder(items: Iterable<Item>): (text: string) => Found {
-  const byKey: Record<'id' | 'name' | 'post', Map<string, string[]>> = {
-    id: new Map(),
-    name: new Map(),
-    post: new Map(),
+/**
+ * Finds the item that a cell means: by its id in the list, then by name, then by another field whose words only one has.
+ */
+export function itemFinder(items: Iterable<Item>, other?: string): (text: string) => Found {
+  const byKey = {
+    id: new Map<string, string[]>(),
+    name: new Map<string, string[]>(),
+    other: new Map<string, string[]>(),
   };
   for (const item of items) {
-    for (const field of ['id', 'name', 'post'] as const) {
+    for (const [kind, field] of [
+      ['id', 'id'],
+      ['name', 'name'],
+      ['other', other],
+    ] as const) {
+      if (field === undefined) continue;
       const key = folded(item.fields[field] ?? '');
       if (key === '') continue;
-      const list = byKey[field].get(key);
+      const list = byKey[kind].get(key);
       if (list) list.push(item.id);
-      else byKey[field].set(key, [item.id]);
+      else byKey[kind].set(key, [item.id]);
     }
   }
   return (text) => {
     const key = folded(text);
     const ids = byKey.id.get(key) ?? byKey.name.get(key);
     if (ids) return ids.length === 1 ? { to: ids[0]! } : { several: ids };
-    const posts = byKey.post.get(key);
-    return posts?.length === 1 ? { to: posts[0]! } : undefined;
+    const others = byKey.other.get(key);
+    return others?.length === 1 ? { to: others[0]! } : undefined;
   };
 }
 
@@ -51,8 +58,8 @@ export function circles(items: readonly Item[], above: ReadonlyMap<string, strin
 }
 
 /** Gives each item its parent from a field that names it; circles are cut at their first line. */
-export function resolveParents(items: readonly Item[], field: string): Item[] {
-  const find = itemFinder(items);
+export function resolveParents(items: readonly Item[], field: string, other?: string): Item[] {
+  const find = itemFinder(items, other);
   const above = new Map<string, string>();
   for (const item of items) {
     const found = item.fields[field] === undefined ? undefined : find(item.fields[field]);

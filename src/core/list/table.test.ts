@@ -230,6 +230,13 @@ describe('a newer list', () => {
   });
 });
 
+describe('an id column with a heading nobody knows', () => {
+  it('is found by what the superiors are called', () => {
+    const { pairs } = read('Pers. no;Full name;Reports to\n11;A;\n12;B;11\n13;C;12\n');
+    expect(pairs).toEqual(AB);
+  });
+});
+
 describe('names that are nearly right', () => {
   it('are the same as those found without the short cut', () => {
     const word = fc.string({ maxLength: 9, unit: fc.constantFrom(...'abcd éE') });

@@ -98,6 +98,22 @@ function guessParent(rows: readonly Row[], fields: readonly string[]): number {
   });
 }
 
+/** Where lines name the line above by something other than its name, the column that has those words is the id. */
+function guessId(rows: readonly Row[], fields: readonly string[], parent: string, columns: readonly Column[]): number {
+  const cellsOf = (at: number) =>
+    rows.map((row) => tidy(row.cells[at] ?? '').toLowerCase()).filter((cell) => cell !== '');
+  const wanted = cellsOf(fields.indexOf(parent));
+  const share = (at: number) => {
+    const own = new Set(cellsOf(at));
+    return wanted.filter((cell) => own.has(cell)).length / Math.max(1, wanted.length);
+  };
+  if (wanted.length === 0 || share(fields.indexOf('name')) > 0.4) return -1;
+  const known = new Set(columns.map(({ field }) => field));
+  return fields.findIndex(
+    (field, at) => !known.has(field) && new Set(cellsOf(at)).size === cellsOf(at).length && share(at) >= 0.6,
+  );
+}
+
 export interface TableOptions {
   /** The field that names the line above, for a column that says so by its cells only. */
   readonly parent?: string;
@@ -143,6 +159,10 @@ function read(raw: string, context: ReadContext, { parent, isHeading, resolve }:
   if (parent !== undefined && !fields.includes(parent)) {
     const at = guessParent(body, fields);
     if (at >= 0) fields[at] = parent;
+  }
+  if (parent !== undefined && fields.includes(parent) && !fields.includes('id')) {
+    const at = guessId(body, fields, parent, context.columns);
+    if (at >= 0) fields[at] = 'id';
   }
 
   const orders = firstOrders(body.length);

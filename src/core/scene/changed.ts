@@ -29,7 +29,7 @@ export const sameMarks = (a: readonly Mark[], b: readonly Mark[]): boolean =>
   a === b || (a.length === b.length && a.every((mark, i) => sameMark(mark, b[i])));
 
 /** Whether two items are drawn alike, wherever they stand. */
-export const sameDrawing = (a: SceneItem, b: SceneItem): boolean =>
+const sameDrawing = (a: SceneItem, b: SceneItem): boolean =>
   a.label === b.label && a.tier === b.tier && a.parent === b.parent && sameMarks(a.marks, b.marks);
 
 /** The teller's side: remembers what it told last. */

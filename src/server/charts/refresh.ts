@@ -16,7 +16,7 @@ export async function replaceList(
   const kind = kindOf(chart.kind);
   if (!kind)
     throw new ApiError(422, 'unknown-kind', `This chart is of the kind "${chart.kind}", which is not known here.`);
-  const { change, ...difference } = compareList(chart, readAs(kind, text, form, newId));
+  const { change, ...difference } = compareList(chart, readAs(kind, text, form, newId), kind.words.unnamed);
   const nothing = change.type === 'group' && change.changes.length === 0;
   return {
     ...difference,

@@ -9,7 +9,7 @@ const PHRASE_WIDEST = 92;
 const FOCUS = { size: 12.5, gap: 16 };
 
 /** A link that runs against the tiers or along one shows its direction by a head (common practice in concept maps). */
-export function linksOf(input: ArrangeInput): WordedLink[] {
+function linksOf(input: ArrangeInput): WordedLink[] {
   const { chart, structure, setWords } = input;
   const graph = graphOf(chart);
   const inTree = new Set(graph.reachedBy.values());

@@ -23,7 +23,7 @@ function validOnes(propositions: readonly Proposition[]): Proposition[] {
  * level below the main idea, 10 for each cross-link, 1 for each example. Cross-links and examples have points of their own
  * and are not counted as propositions once more. Whether a proposition is true, only a reader can say.
  */
-export function scoreOf(chart: Chart) {
+function scoreOf(chart: Chart) {
   const { propositions, crossLinks, tiers } = graphOf(chart);
   const valid = validOnes(propositions);
   const cross = valid.filter((link) => crossLinks.has(link)).length;

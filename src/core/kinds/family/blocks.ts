@@ -6,7 +6,7 @@ export const LINE_GAP = 3;
 /** Between partners: room for the line that joins them and the one that goes down from it. */
 export const COUPLE_GAP = 26;
 /** Depth under the boxes at which a line joins partners who don't stand side by side, and between several of these. */
-export const UNDER = { first: 9, next: 7 };
+const UNDER = { first: 9, next: 7 };
 /** How far from the middle of a box a line leaves it that is not the only one. */
 export const ASIDE = 9;
 

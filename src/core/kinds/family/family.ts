@@ -189,10 +189,6 @@ function cutCircles(people: readonly string[], parents: Map<string, Map<By, stri
   return circles;
 }
 
-/** Birth parents, or where none are known those by adoption and so on, with the partner called father first. */
-export function parentsOf({ originsOf }: Family, id: string): readonly string[] {
-  return originsOf.get(id)?.[0]?.couple.partners ?? [];
-}
 /** Parents by birth only, as kinship counts them. */
 export function birthParents({ originsOf }: Family, id: string): readonly string[] {
   const origin = originsOf.get(id)?.find(({ by }) => by === 'birth');

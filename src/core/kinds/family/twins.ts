@@ -39,7 +39,7 @@ export function meetAsTwins(
   });
 }
 
-export function areTwins(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean {
+function areTwins(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean {
   if (a['twin'] && b['twin']) return true;
   const [one, other] = [dateIn(a['born']), dateIn(b['born'])];
   return (

@@ -65,7 +65,7 @@ Tolu Adeyri,Schools programme,Maud Ferrow
 export const forms = [
   ...tableForms(TABLE, {
     parent: 'superior',
-    resolve: (list) => ({ ...list, items: resolveParents(list.items, 'superior') }),
+    resolve: (list) => ({ ...list, items: resolveParents(list.items, 'superior', 'post') }),
   }),
   outlineForm(OUTLINE, nameAnd('post')),
 ];

@@ -45,7 +45,7 @@ const MOST_LOOKED_UP = 200;
 function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem[] {
   const open = items.filter((item) => item.parent === null && (item.fields['superior'] ?? '') !== '');
   if (open.length === 0) return [];
-  const find = itemFinder(items);
+  const find = itemFinder(items, 'post');
   const byName = new Map<string, Item>();
   for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
   const near = nameFinder(byName.keys());
