@@ -6,7 +6,7 @@ import gedcom from 'parse-gedcom';
 import { readGedcom } from 'read-gedcom';
 import { describe, expect, it } from 'vitest';
 import { parseGedcom, sub, writeGedcom } from '../../src/core/formats/gedcom';
-import { readAs } from '../support/kinds';
+import { drawn, readAs } from '../support/kinds';
 
 const OLD = `0 HEAD
 1 SOUR SOMEPROGRAM
@@ -110,6 +110,15 @@ describe('a file of version 5.5.1', () => {
     const again = readAs('family', text);
     expect(kind.writeOutline(again.chart)).toBe(kind.writeOutline(chart));
     expect(kind.formats!['gedcom']!.write(again.chart)).toBe(text);
+  });
+
+  it('keeps brothers and sisters together whose parents are not known', () => {
+    const list =
+      '0 HEAD\n1 GEDC\n2 VERS 7.0\n0 @I1@ INDI\n1 NAME Una\n0 @I2@ INDI\n1 NAME Duo\n0 @F1@ FAM\n1 CHIL @I1@\n1 CHIL @I2@\n0 TRLR\n';
+    const read = readAs('family', list);
+    const written = read.kind.formats!['gedcom']!.write(read.chart);
+    expect(written.match(/^1 CHIL /gm)?.length).toBe(2);
+    expect(drawn(read.chart).links.filter(({ role }) => role === 'child-of').length).toBe(2);
   });
 
   it('read-gedcom finds everybody, their dates and families in what we write', () => {

@@ -63,6 +63,7 @@ export const gedcomForm: ListForm = {
     const carried: Record<string, string> = {};
     const parents = new Map<string, { id: string; by: By }[]>();
     const pairs: PairRecord[] = [];
+    const unknown: PersonRecord[] = [];
     const at = (line: number, code: string, says: string, severity: Problem['severity'] = 'warning') =>
       problems.push({ code, severity, line, message: `Line ${line}: ${says}`, repairs: [] });
 
@@ -73,6 +74,13 @@ export const gedcomForm: ListForm = {
           at(line, 'unknown-person', `there is no person ${value.trim()} in this file.`);
         return id ?? [];
       });
+      // Brothers and sisters whose parents are not known still belong together: under somebody without a name.
+      if (partners.length === 0 && sub(family, 'CHIL')) {
+        const id = newId();
+        lines[id] = family.line;
+        unknown.push({ id, fields: { name: '' }, parents: [] });
+        partners.push(id);
+      }
       const status: Status | undefined = ['DIV', 'DIVF', 'ANUL'].some((tag) => sub(family, tag))
         ? 'parted'
         : ['MARR', 'MARC', 'MARL', 'MARS', 'ENGA', 'MARB'].some((tag) => sub(family, tag))
@@ -139,7 +147,7 @@ export const gedcomForm: ListForm = {
         message: `The file says that it is written in ${file.encoding}, from before UTF-8; look whether names with accents came out right.`,
         repairs: [],
       });
-    const { items, links } = listOf(records, pairs, newId);
+    const { items, links } = listOf([...records, ...unknown], pairs, newId);
     return { form: 'gedcom', items, links, sets: [], lines, problems, carried } satisfies ListRead;
   },
 };
