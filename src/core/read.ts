@@ -72,7 +72,7 @@ export interface Offer {
 }
 
 /** Every kind with what a text can become as it, the surest first. */
-export function offersFor(text: string, newId?: () => () => string): Offer[] {
+export function offersFor(text: string): Offer[] {
   const claimed = kinds
     .flatMap((kind) => kind.forms.map((form) => ({ form, columns: kind.columns })))
     .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
@@ -83,7 +83,7 @@ export function offersFor(text: string, newId?: () => () => string): Offer[] {
           kind,
           fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
         };
-      const read = readList(kind, text, undefined, newId?.());
+      const read = readList(kind, text);
       if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
       return { kind, fitness: kind.fits(read.list), list: read.list };
     })

@@ -2,8 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import type { Scene } from '../../src/core/scene';
-import { item, LISTS, line, lines, newChart, noErrors, type OtherKind, open } from './support';
+import { composedInWorker, item, LISTS, line, lines, newChart, noErrors, type OtherKind, open } from './support';
 
 const NAMES = {
   family: 'Family tree',
@@ -132,16 +131,7 @@ for (const kind of kinds)
     const id = await newChart(request, LISTS[kind], 'Files', kind);
     await open(page, id);
     const { chart } = await (await request.get(`/api/charts/${id}`)).json();
-    const composed = await page.evaluate(async (value) => {
-      const address = performance.getEntriesByType('resource').find(({ name }) => /compose\.worker/.test(name))!.name;
-      const worker = new Worker(address, { type: 'module' });
-      const reply = new Promise<{ value: unknown }>((resolve) =>
-        worker.addEventListener('message', ({ data }) => data.id === 'test' && resolve(data)),
-      );
-      worker.postMessage({ id: 'test', type: 'APPLY', path: ['compose'], argumentList: [{ type: 'RAW', value }] });
-      const { change } = (await reply).value as { change: { scene: Omit<Scene, 'items'>; items: Scene['items'] } };
-      return { ...change.scene, items: change.items } as Scene;
-    }, chart);
+    const composed = await composedInWorker(page, chart);
     const { sceneSvg } = await import('../../src/core/scene/svg.js');
     const server = await (await request.get(`/api/charts/${id}/picture?as=svg`)).text();
     expect(sceneSvg(composed)).toBe(server.replace(/@font-face\{.*\}(?=text\{)/, ''));

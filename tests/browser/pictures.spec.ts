@@ -5,8 +5,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pixelmatch from 'pixelmatch';
 import { PNG } from 'pngjs';
 import { faces } from '../../src/core/faces';
-import type { Scene } from '../../src/core/scene';
-import { newChart, open } from './support';
+import { composedInWorker, newChart, open } from './support';
 
 const LIST = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
 
@@ -49,17 +48,7 @@ test('the worker and the server compose the same, byte for byte', async ({ page,
   const id = await newChart(request, LIST);
   await open(page, id);
   const { chart } = await (await request.get(`/api/charts/${id}`)).json();
-  const composed = await page.evaluate(async (chart) => {
-    const address = performance.getEntriesByType('resource').find(({ name }) => /compose\.worker/.test(name))!.name;
-    const worker = new Worker(address, { type: 'module' });
-    // The message of the worker's remote-call library (comlink).
-    const reply = new Promise<{ value: unknown }>((resolve) =>
-      worker.addEventListener('message', ({ data }) => data.id === 'test' && resolve(data)),
-    );
-    worker.postMessage({ id: 'test', type: 'APPLY', path: ['compose'], argumentList: [{ type: 'RAW', value: chart }] });
-    const { change } = (await reply).value as { change: { scene: Omit<Scene, 'items'>; items: Scene['items'] } };
-    return { ...change.scene, items: change.items } as Scene;
-  }, chart);
+  const composed = await composedInWorker(page, chart);
   const { sceneSvg } = await import('../../src/core/scene/svg.js');
   const server = await (await request.get(`/api/charts/${id}/picture?as=svg`)).text();
   expect(sceneSvg(composed)).toBe(server.replace(/@font-face\{.*\}(?=text\{)/, ''));

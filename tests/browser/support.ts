@@ -1,4 +1,5 @@
 import { type APIRequestContext, expect, type Locator, type Page } from '@playwright/test';
+import type { Scene } from '../../src/core/scene';
 
 export const GARDEN = `Oriel Tansley | Garden director
 \tPiet Marrable | Head of plants
@@ -25,6 +26,20 @@ export async function open(page: Page, id: string): Promise<void> {
   await page.goto(`/chart/${id}`);
   await expect(page.locator('svg [data-item]').first()).toBeVisible();
 }
+
+/** The scene that the compose worker of an open editor makes of a chart. */
+export const composedInWorker = (page: Page, chart: unknown): Promise<Scene> =>
+  page.evaluate(async (value) => {
+    const address = performance.getEntriesByType('resource').find(({ name }) => /compose\.worker/.test(name))!.name;
+    const worker = new Worker(address, { type: 'module' });
+    // The message of the worker's remote-call library (comlink).
+    const reply = new Promise<{ value: unknown }>((resolve) =>
+      worker.addEventListener('message', ({ data }) => data.id === 'test' && resolve(data)),
+    );
+    worker.postMessage({ id: 'test', type: 'APPLY', path: ['compose'], argumentList: [{ type: 'RAW', value }] });
+    const { change } = (await reply).value as { change: { scene: Omit<Scene, 'items'>; items: Scene['items'] } };
+    return { ...change.scene, items: change.items } as Scene;
+  }, chart);
 
 /** Names of the list in order, each with two spaces a level. */
 export const lines = (page: Page): Promise<string[]> =>

@@ -24,9 +24,6 @@ export type ArrangementChoice =
   | (Named & { readonly type: 'text'; readonly initial: ''; readonly about: string })
   | (Named & { readonly type: 'length'; readonly initial: number; readonly least: number; readonly most: number });
 
-/** Gives the value of a choice that a kind surely has. */
-export type Chosen = (key: string) => string | number;
-
 /** Longest text of a choice. */
 const TEXT_LIMIT = 300;
 

@@ -151,7 +151,6 @@ export function arrangeWorded(
       y: y - words.height / 2 + (down ? 0 : aside * shift),
       words,
       align: 'middle',
-      quiet: false,
     };
   }
 

@@ -39,15 +39,12 @@ export interface LayeredInput {
   /** Free space at both ends of a line at a box. */
   readonly lineGap: number;
   readonly group?: LayerGraph['group'];
-  readonly downOnly?: boolean;
   /** Boxes that stand just before another one, in line with it: the other one. */
   readonly dock?: ReadonlyMap<number, number>;
   /** Boxes that are moved in line with where their line leads, as far as their neighbours leave room. */
   readonly yielding?: ReadonlySet<number>;
   /** Boxes that stand at the near edge of their layer rather than in its middle. */
   readonly near?: ReadonlySet<number>;
-  /** Boxes in the order to start from; by number where absent. */
-  readonly initial?: readonly number[];
 }
 
 export interface Layered {
@@ -123,9 +120,8 @@ export function layered(input: LayeredInput): Layered {
       }),
     ),
     ...(input.group && { group: input.group }),
-    ...(input.downOnly && { downOnly: true }),
   };
-  const { order, crossings } = orderLayers(graph, startOrder(input, layerOf, layers, chains, boxes));
+  const { order, crossings } = orderLayers(graph, startOrder(layerOf, layers, chains));
 
   const up: Pull[][] = layerOf.map(() => []);
   const down: Pull[][] = layerOf.map(() => []);
@@ -144,12 +140,14 @@ export function layered(input: LayeredInput): Layered {
     straighten(spaced, lanes, [x[last]!, x[first]!]);
   }
 
+  /** Lines with one key share a trunk: those of one trunk by wish, and those from one point. */
+  const trunkOf = (edge: LayeredEdge, from: number) => edge.trunk ?? `${from} ${from < boxes ? (edge.fromAt ?? 0) : 0}`;
   // Trunks that would run over each other get tracks of their own, and the gap room for them.
   const between = Array.from({ length: Math.max(0, layers - 1) }, (_, at) =>
     pieces
       .filter((piece) => layerOf[piece.from] === at)
       .map((piece) => ({
-        trunk: edges[piece.edge]!.trunk ?? `${piece.from} ${piece.fromAt}`,
+        trunk: trunkOf(edges[piece.edge]!, piece.from),
         from: x[piece.from]! + piece.fromAt,
         to: x[piece.to]! + piece.toAt,
       })),
@@ -181,8 +179,7 @@ export function layered(input: LayeredInput): Layered {
       const start = from < boxes ? depth[from]! + across[from]! + lineGap : bandEnd;
       const end = to < boxes ? depth[to]! - lineGap : bands[own + 1]!.start;
       if (at > 1) join(way, bands[own]!.start, bandEnd, fromX, input.form);
-      const key = piece.trunk ?? `${from} ${from < boxes ? (piece.fromAt ?? 0) : 0}`;
-      const bus = bandEnd + gaps[own]! * (tracks[own]?.partOf(key) ?? 0.5);
+      const bus = bandEnd + gaps[own]! * (tracks[own]?.partOf(trunkOf(piece, from)) ?? 0.5);
       lead(way, [fromX, start], [toX, end], bus, bandEnd, bands[own + 1]!.start, input.form);
     }
     return way;
@@ -198,17 +195,9 @@ export function layered(input: LayeredInput): Layered {
   };
 }
 
-/** Boxes in the order asked for; a lane beside what its line comes from. */
-function startOrder(
-  input: LayeredInput,
-  layerOf: readonly number[],
-  layers: number,
-  chains: readonly (readonly number[])[],
-  boxes: number,
-): number[][] {
-  const rank = new Map((input.initial ?? input.layer.map((_, i) => i)).map((node, i) => [node, i]));
-  const place = new Float64Array(layerOf.length);
-  for (let node = 0; node < boxes; node++) place[node] = rank.get(node)!;
+/** Boxes by their number; a lane beside the box its line leads to. */
+function startOrder(layerOf: readonly number[], layers: number, chains: readonly (readonly number[])[]): number[][] {
+  const place = Float64Array.from(layerOf, (_, node) => node);
   for (const chain of chains) for (const node of chain.slice(1, -1)) place[node] = place[chain.at(-1)!]! + 0.5;
   const order: number[][] = Array.from({ length: layers }, () => []);
   for (let node = 0; node < layerOf.length; node++) order[layerOf[node]!]!.push(node);

@@ -24,8 +24,6 @@ export interface LayerGraph {
   readonly edges: readonly LayerEdge[];
   /** Nodes of one group keep the order of their numbers. */
   readonly group?: readonly (number | undefined)[];
-  /** Only sweeps away from the first layer: what stands under something follows it, never the other way. */
-  readonly downOnly?: boolean;
 }
 
 interface End {
@@ -116,7 +114,7 @@ export function orderLayers(
     regroup(at, graph.group);
     let since = 0;
     for (let sweep = 0; sweep < SWEEPS && since < 3; sweep++) {
-      const down = sweep % 2 === 0 || graph.downOnly === true;
+      const down = sweep % 2 === 0;
       sweepOnce(at, down ? ends.up : ends.down, down, graph.group);
       exchange(at, ends, graph.group);
       const crossings = countCrossings(graph, at);

@@ -1,3 +1,3 @@
 export { contrast, LEAST_CONTRAST, luminance, readable } from './colour';
-export { type AreaLook, type House, houseOf, houses } from './houses';
+export { type House, houseOf, houses } from './houses';
 export { itemLook, tierLook } from './resolve';

@@ -20,8 +20,8 @@ export const ALL = endpoint({
   GET: async (context) => {
     const { searchParams } = context.url;
     const as = searchParams.get('as');
-    const noSuch = () => new ApiError(406, 'no-such-format', `A list is one of ${Object.keys(types).join(', ')}.`);
-    if (as !== null && !Object.hasOwn(types, as)) throw noSuch();
+    if (as !== null && !Object.hasOwn(types, as))
+      throw new ApiError(406, 'no-such-format', `A list is one of ${Object.keys(types).join(', ')}.`);
     const type = as === null ? negotiate(context.request.headers.get('accept'), Object.values(types)) : types[as]!;
     const { chart, revision } = await getChart(paramOf(context, 'id'));
     const kind = kindFor(chart.kind);
