@@ -1,11 +1,12 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
 import { type Chart, emptyChart, FIELD_LIMIT, fieldsSchema, ITEM_LIMIT, type Item } from './chart';
+import { formsOf, isLineForm } from './forms';
 import { type Fitness, type Kind, kinds } from './kinds';
-import { countingIds, type ListRead, type Problem, recognise } from './list';
+import { countingIds, joinContinued, type ListRead, type Problem, plainText, recognise, SOFT_BREAK } from './list';
 
 /** The whole text was not read: there is nothing to draw. */
 export interface Unreadable {
-  readonly code: 'empty-list' | 'too-many-lines' | 'unknown-form';
+  readonly code: 'empty-list' | 'too-many-lines' | 'unknown-form' | 'not-a-list';
   readonly message: string;
 }
 
@@ -42,20 +43,45 @@ function limited(list: ListRead): ListRead {
   };
 }
 
-/**
- * Reads a list as a kind.
- * @param form id of the form; recognised where absent
- * @param newId gives item ids; counts i1, i2, ... where absent, so that the same text reads the same
- */
-export function readList(kind: Kind, text: string, form?: string, newId: () => string = countingIds()): ReadResult {
+/** Line ends inside items, which stood as a sign of their own while the text was read. */
+function unheld(list: ListRead): ListRead {
+  const plain = (text: string) => text.replaceAll(SOFT_BREAK, '\n');
+  const items = list.items.map((item): Item => {
+    if (!Object.values(item.fields).some((text) => text.includes(SOFT_BREAK))) return item;
+    return {
+      ...item,
+      fields: Object.fromEntries(Object.entries(item.fields).map(([key, text]) => [key, plain(text)])),
+    };
+  });
+  return { ...list, items, sets: list.sets.map((set) => ({ ...set, name: plain(set.name) })) };
+}
+
+export interface ReadOptions {
+  /** Id of the form; recognised where absent. */
+  readonly form?: string | undefined;
+  /** Gives item ids; counts i1, i2, ... where absent, so that the same text reads the same. */
+  readonly newId?: (() => string) | undefined;
+  /** What columns of a table are, by heading, where a person chose. */
+  readonly roles?: Readonly<Record<string, string>> | undefined;
+  /** Whether the first row of a table names the columns; found out where absent. */
+  readonly headings?: boolean | undefined;
+}
+
+/** Reads a list as a kind. */
+export function readList(kind: Kind, text: string, options: ReadOptions = {}): ReadResult {
+  const { form, newId = countingIds(), roles, headings } = options;
   const fail = (code: Unreadable['code'], message: string): ReadResult => ({ ok: false, problem: { code, message } });
-  const chosen = form === undefined ? recognise(text, kind.forms, kind.columns) : kind.forms.find((f) => f.id === form);
+  const forms = formsOf(kind);
+  const chosen = form === undefined ? recognise(text, forms, kind.columns) : forms.find((f) => f.id === form);
   if (!chosen)
     return fail(
       'unknown-form',
-      `There is no form "${form}" for this kind; choose one of ${kind.forms.map((f) => f.id).join(', ')}.`,
+      `There is no form "${form}" for this kind; choose one of ${forms.map((f) => f.id).join(', ')}.`,
     );
-  const list = limited(chosen.read(text, { columns: kind.columns, newId }));
+  const whole = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
+  const read = chosen.read(whole, { columns: kind.columns, newId, roles, headings });
+  if (read.refused !== undefined) return fail('not-a-list', read.refused);
+  const list = limited(unheld(read));
   if (list.items.length === 0)
     return fail('empty-list', 'There is no line with words in this list; write one line for each item.');
   if (list.items.length > ITEM_LIMIT)
@@ -74,11 +100,11 @@ export interface Offer {
 /** Every kind with what a text can become as it, the surest first. */
 export function offersFor(text: string): Offer[] {
   const claimed = kinds
-    .flatMap((kind) => kind.forms.map((form) => ({ form, columns: kind.columns })))
+    .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
     .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
   return kinds
     .map((kind): Offer => {
-      if (claimed && !kind.forms.some(({ id }) => id === claimed.id))
+      if (claimed && !formsOf(kind).some(({ id }) => id === claimed.id))
         return {
           kind,
           fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },

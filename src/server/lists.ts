@@ -1,7 +1,7 @@
 /** Reading lists for the API, with its errors. */
 import { type Kind, kindOf, kinds } from '../core/kinds';
 import type { ListRead } from '../core/list';
-import { offersFor, readList } from '../core/read';
+import { offersFor, type ReadOptions, readList } from '../core/read';
 import { ApiError, LIST_LIMIT } from './http';
 
 /** @throws 422 for a kind that is not known */
@@ -18,25 +18,27 @@ function withinLimit(text: string): void {
 }
 
 /** @throws 413 for a list over its limit, 422 for one that can't be read at all */
-export function readAs(kind: Kind, text: string, form?: string, newId?: () => string): ListRead {
+export function readAs(kind: Kind, text: string, options: ReadOptions = {}): ListRead {
   withinLimit(text);
-  const read = readList(kind, text, form, newId);
+  const read = readList(kind, text, options);
   if (read.ok) return read.list;
   const { code, message } = read.problem;
   throw new ApiError(422, code, message, [{ code, message, field: code === 'unknown-form' ? 'form' : 'list' }]);
 }
 
 /** The list of a request as the kind it names; where it names none, as the kind it most surely is. */
-export function readRequest(request: { kind?: string | undefined; list: string; form?: string | undefined }): {
+export function readRequest(
+  request: { kind?: string | undefined; list: string } & Pick<ReadOptions, 'form' | 'roles' | 'headings'>,
+): {
   kind: Kind;
   list: ListRead;
 } {
-  if (request.kind !== undefined || request.form !== undefined) {
+  if (request.kind !== undefined || request.form !== undefined || request.roles !== undefined) {
     const kind =
       request.kind === undefined
         ? (kinds.find(({ forms }) => forms.some(({ id }) => id === request.form)) ?? kinds[0]!)
         : kindFor(request.kind);
-    return { kind, list: readAs(kind, request.list, request.form) };
+    return { kind, list: readAs(kind, request.list, request) };
   }
   withinLimit(request.list);
   const [best] = offersFor(request.list);

@@ -68,7 +68,7 @@ const api = {
   async understand(kindId: string, text: string, form: string | undefined, house: string): Promise<Understanding> {
     const kind = kindOf(kindId);
     if (!kind) return { ok: false, message: `There is no kind "${kindId}".` };
-    const read = readList(kind, text, form);
+    const read = readList(kind, text, { form });
     if (!read.ok) return { ok: false, message: read.problem.message };
     return { ok: true, understood: understoodAs(kind, read.list, house, await fonts) };
   },

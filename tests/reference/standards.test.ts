@@ -64,7 +64,7 @@ describe('contrast', () => {
 describe('CSV', () => {
   // RFC 4180, section 2, the examples of rules 1 to 7, with a heading line so that they are a list of ours.
   const rows = (text: string) => {
-    const read = readList(kindOf('org')!, text, 'csv');
+    const read = readList(kindOf('org')!, text, { form: 'csv' });
     if (!read.ok) throw new Error(read.problem.message);
     return {
       cells: read.list.items.map(({ fields }) => [fields['name'], fields['bbb'], fields['ccc']]),

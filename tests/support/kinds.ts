@@ -18,7 +18,7 @@ export interface Read {
 /** A list read as a kind, on a page as large as its picture. */
 export function readAs(kindId: string, text: string, arrangement: Chart['arrangement'] = {}, form?: string): Read {
   const kind = kindOf(kindId)!;
-  const read = readList(kind, text, form);
+  const read = readList(kind, text, { form });
   if (!read.ok) throw new Error(read.problem.message);
   const own = chartOfList(kind, 'Test', read.list);
   const chart: Chart = {

@@ -10,6 +10,7 @@ import {
   type Chart,
   changeSchema,
   emptyChart,
+  type Face,
   firstOrders,
   isWithin,
   merged,
@@ -74,6 +75,44 @@ const change = (n: number): fc.Arbitrary<Change> => {
       id: node,
       leaves: fc.constantFrom('stack', 'spread', null),
       style: fc.constantFrom(null, { fill: '#112233' }),
+    }),
+    fc.record({
+      type: fc.constant('edit-lines' as const),
+      edits: fc.dictionary(
+        node,
+        fc.dictionary(fc.constantFrom('name', 'post'), fc.option(fc.string(), { nil: null }), { minKeys: 1 }),
+      ),
+    }),
+    fc.record({
+      type: fc.constant('place-lines' as const),
+      places: fc.dictionary(
+        node,
+        fc.record({ parent: fc.option(node, { nil: null }), order: fc.constantFrom('a0', 'a1', 'Zz') }),
+      ),
+    }),
+    fc.record({
+      type: fc.constant('remove-lines' as const),
+      ids: fc.uniqueArray(node, { minLength: 1, maxLength: 5 }),
+    }),
+    fc.record({
+      type: fc.constant('set-columns' as const),
+      columns: fc.dictionary(
+        fc.constantFrom('start', 'pay'),
+        fc.option(fc.record({ type: fc.constantFrom('date' as const, 'money' as const) }), { nil: null }),
+      ),
+    }),
+    fc.record({
+      type: fc.constant('set-face' as const),
+      tier: fc.constantFrom(undefined, 1, 2),
+      face: fc.constantFrom<Face | null>(null, [{ fields: ['name', 'post'], strong: true, size: 1 }]),
+    }),
+    fc.record({
+      type: fc.constant('settle' as const),
+      keys: fc.dictionary(fc.constantFrom('double n1 n2', 'x'), fc.boolean()),
+    }),
+    fc.record({
+      type: fc.constant('set-listed' as const),
+      day: fc.constantFrom(null, '2026-10-01', '2026-11-01'),
     }),
     fc.record({
       type: fc.constant('set-arrangement' as const),
@@ -172,6 +211,14 @@ describe('changes', () => {
       fc.property(chart, change(25), change(25), (start, a, b) => {
         const touched = (one: Change): string[] => {
           if (one.type === 'add-items') return one.items.flatMap((item) => [item.id, item.parent ?? '^']);
+          if (one.type === 'edit-lines') return Object.keys(one.edits);
+          if (one.type === 'place-lines')
+            return Object.entries(one.places).flatMap(([of, { parent }]) => [
+              ...within(of),
+              parent ?? '^',
+              ...around(of),
+            ]);
+          if (one.type === 'remove-lines') return one.ids.flatMap((of) => [...within(of), ...around(of)]);
           if (one.type === 'move-branch') return [...within(one.id), one.parent ?? '^', ...around(one.id)];
           if ('id' in one)
             return one.type === 'edit-fields' || one.type === 'set-item'
@@ -271,6 +318,7 @@ describe('changes', () => {
         expect(together.ok).toBe(second.ok);
         if (together.ok && second.ok) expect(together.chart).toEqual(second.chart);
       }),
+      { maxSkipsPerRun: 400 },
     );
   });
 

@@ -2,7 +2,7 @@
 import type { Change, NewItem, SingleChange } from './changes';
 import { type Chart, ITEM_LIMIT, type Item, type ItemSet, type Link } from './model';
 import { ordersAfter } from './order';
-import { branchOf, isWithin, treeOf } from './tree';
+import { branchOf, isWithin, treeOf, walk } from './tree';
 
 /** Why a change can't be carried out, in words a person can act on. */
 export interface ChangeProblem {
@@ -222,6 +222,112 @@ function removeLift(chart: Chart, id: string): Applied {
   return { ok: true, chart: out.chart, inverse: asInverse([...out.inverse, ...back]) };
 }
 
+/** Lines out of their places; what stays under them moves up, to the end of where the line stood. */
+function removeLines(chart: Chart, ids: readonly string[]): Applied {
+  const missing = ids.find((id) => !chart.items[id]);
+  if (missing !== undefined) return unknown(missing);
+  const gone = new Set(ids);
+  const tree = treeOf(chart.items);
+  const items = { ...chart.items };
+  const back: Record<string, { parent: string | null; order: string }> = {};
+  // Where lines go, their children take the place between the neighbours, in the order of the list.
+  const settle = (parent: string | null) => {
+    const flat = (id: string): string[] => (gone.has(id) ? tree.childrenOf(id).flatMap(flat) : [id]);
+    const before = tree.childrenOf(parent);
+    if (!before.some((id) => gone.has(id))) return;
+    let last: Item | undefined;
+    for (let i = 0; i < before.length; i++) {
+      const id = before[i]!;
+      if (!gone.has(id)) {
+        last = items[id];
+        continue;
+      }
+      const lifted = flat(id);
+      const next = before.slice(i + 1).find((other) => !gone.has(other));
+      const around = [...(last ? [last] : []), ...(next === undefined ? [] : [items[next]!])];
+      const orders = ordersAfter(around, last ? 0 : -1, lifted.length);
+      for (const [at, child] of lifted.entries()) {
+        const { parent: from, order } = chart.items[child]!;
+        back[child] = { parent: from, order };
+        items[child] = { ...items[child]!, parent, order: orders[at]! };
+        last = items[child];
+      }
+    }
+  };
+  settle(null);
+  for (const { id } of walk(tree)) if (!gone.has(id)) settle(id);
+  const out = takeOut({ ...chart, items }, ids);
+  // Those taken out come back under the parents they had, which may have been taken out too.
+  const first = out.inverse[0] as Extract<Change, { type: 'add-items' }>;
+  first.items = ids.map((id) => chart.items[id]!);
+  const places: Change[] = Object.keys(back).length > 0 ? [{ type: 'place-lines', places: back }] : [];
+  return { ok: true, chart: out.chart, inverse: asInverse([...out.inverse, ...places]) };
+}
+
+function editLines(chart: Chart, { edits }: Extract<SingleChange, { type: 'edit-lines' }>): Applied {
+  const items = { ...chart.items };
+  const back: Record<string, Record<string, string | null>> = {};
+  for (const [id, fields] of Object.entries(edits)) {
+    const item = items[id];
+    if (!item) return unknown(id);
+    items[id] = { ...item, fields: patched(item.fields, fields) };
+    back[id] = unpatch(item.fields, fields);
+  }
+  return { ok: true, chart: { ...chart, items }, inverse: { type: 'edit-lines', edits: back } };
+}
+
+function placeLines(chart: Chart, { places }: Extract<SingleChange, { type: 'place-lines' }>): Applied {
+  const items = { ...chart.items };
+  const back: Record<string, { parent: string | null; order: string }> = {};
+  for (const [id, { parent, order }] of Object.entries(places)) {
+    const item = items[id];
+    if (!item) return unknown(id);
+    if (parent !== null && !items[parent]) return unknown(parent);
+    back[id] = { parent: item.parent, order: item.order };
+    items[id] = { ...item, parent, order };
+  }
+  const sound = new Set<string>();
+  for (const id of Object.keys(places)) {
+    const way = new Set<string>();
+    for (let at: string | null = id; at !== null && !sound.has(at); at = items[at]!.parent) {
+      if (way.has(at)) return fail('under-itself', `"${nameOf(chart, id)}" would stand under itself.`);
+      way.add(at);
+    }
+    for (const at of way) sound.add(at);
+  }
+  return { ok: true, chart: { ...chart, items }, inverse: { type: 'place-lines', places: back } };
+}
+
+/** A record that is there only while it holds something. */
+const orNone = <T extends object>(record: T): T | null => (Object.keys(record).length > 0 ? record : null);
+
+function setFace(chart: Chart, { tier, face }: Extract<SingleChange, { type: 'set-face' }>): Applied {
+  if (tier === undefined)
+    return {
+      ok: true,
+      chart: patched(chart, { face }),
+      inverse: { type: 'set-face', face: chart.face ?? null },
+    };
+  const key = String(tier);
+  const before = chart.tiers[key] ?? {};
+  return {
+    ok: true,
+    chart: { ...chart, tiers: patched(chart.tiers, { [key]: orNone(patched(before, { face })) }) },
+    inverse: { type: 'set-face', tier, face: before.face ?? null },
+  };
+}
+
+function settle(chart: Chart, { keys }: Extract<SingleChange, { type: 'settle' }>): Applied {
+  const before = chart.settled ?? {};
+  const patch = Object.fromEntries(Object.entries(keys).map(([key, on]) => [key, on ? true : null]));
+  const back = Object.fromEntries(Object.keys(keys).map((key) => [key, before[key] === true]));
+  return {
+    ok: true,
+    chart: patched(chart, { settled: orNone(patched(before, patch)) }),
+    inverse: { type: 'settle', keys: back },
+  };
+}
+
 function setTier(chart: Chart, change: Extract<SingleChange, { type: 'set-tier' }>): Applied {
   const key = String(change.tier);
   const before = chart.tiers[key] ?? {};
@@ -281,6 +387,30 @@ export function apply(chart: Chart, change: Change): Applied {
         inverse: { type: 'edit-fields', id: item.id, fields: unpatch(item.fields, change.fields) },
       };
     }
+    case 'edit-lines':
+      return editLines(chart, change);
+    case 'place-lines':
+      return placeLines(chart, change);
+    case 'remove-lines':
+      return removeLines(chart, change.ids);
+    case 'set-columns': {
+      const columns = patched(chart.columns ?? {}, change.columns);
+      return {
+        ok: true,
+        chart: patched(chart, { columns: orNone(columns) }),
+        inverse: { type: 'set-columns', columns: unpatch(chart.columns ?? {}, change.columns) },
+      };
+    }
+    case 'set-face':
+      return setFace(chart, change);
+    case 'settle':
+      return settle(chart, change);
+    case 'set-listed':
+      return {
+        ok: true,
+        chart: patched(chart, { listed: change.day }),
+        inverse: { type: 'set-listed', day: chart.listed ?? null },
+      };
     case 'move-branch':
       return moveBranch(chart, change);
     case 'move-in':

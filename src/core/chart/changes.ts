@@ -4,8 +4,11 @@
  */
 import { z } from 'zod';
 import {
+  chartSchema,
   choiceValueSchema,
+  columnSettingSchema,
   FIELD_LIMIT,
+  faceSchema,
   fieldNameSchema,
   ITEM_LIMIT,
   idSchema,
@@ -45,6 +48,32 @@ const change = {
     id: idSchema,
     fields: z.record(fieldNameSchema, textSchema(FIELD_LIMIT).nullable()),
   }),
+  /** Many cells at once: a block that was pasted, a column that was filled. `null` takes a field away. */
+  editLines: z.object({
+    type: z.literal('edit-lines'),
+    edits: z.record(idSchema, z.record(fieldNameSchema, textSchema(FIELD_LIMIT).nullable())),
+  }),
+  /** Many places at once: a branch that was sorted, lines that were moved together. */
+  placeLines: z.object({
+    type: z.literal('place-lines'),
+    places: z.record(idSchema, z.object({ parent: idSchema.nullable(), order: itemSchema.shape.order })),
+  }),
+  /** Takes lines out; those under them that stay move up to the nearest line that stays. */
+  removeLines: z.object({ type: z.literal('remove-lines'), ids: z.array(idSchema).min(1).max(ITEM_LIMIT) }),
+  setColumns: z.object({
+    type: z.literal('set-columns'),
+    columns: z.record(fieldNameSchema, columnSettingSchema.nullable()),
+  }),
+  /** What the items of a tier show, or of the whole chart where no tier is named; `null`: as it would be otherwise. */
+  setFace: z.object({
+    type: z.literal('set-face'),
+    tier: z.number().int().min(1).max(9999).optional(),
+    face: faceSchema.nullable(),
+  }),
+  /** Problems left as they are on purpose, or no more. */
+  settle: z.object({ type: z.literal('settle'), keys: z.record(z.string().min(1).max(300), z.boolean()) }),
+  /** The day on which a list was brought in. */
+  setListed: z.object({ type: z.literal('set-listed'), day: chartSchema.shape.listed.unwrap().nullable() }),
   moveBranch: z.object({
     type: z.literal('move-branch'),
     id: idSchema,
@@ -92,6 +121,13 @@ const change = {
 const single = z.discriminatedUnion('type', [
   change.addItems,
   change.editFields,
+  change.editLines,
+  change.placeLines,
+  change.removeLines,
+  change.setColumns,
+  change.setFace,
+  change.settle,
+  change.setListed,
   change.moveBranch,
   change.moveIn,
   change.moveOut,

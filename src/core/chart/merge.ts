@@ -17,6 +17,9 @@ export function merged(first: Change, second: Change): Change | undefined {
   if (first.type === 'set-arrangement' && second.type === 'set-arrangement')
     return { ...second, arrangement: { ...first.arrangement, ...second.arrangement } };
   if (first.type === 'set-item' && second.type === 'set-item' && first.id === second.id) return { ...first, ...second };
+  if (first.type === 'set-columns' && second.type === 'set-columns')
+    return { ...second, columns: { ...first.columns, ...second.columns } };
+  if (first.type === 'set-face' && second.type === 'set-face' && first.tier === second.tier) return second;
   if (first.type === 'rename' && second.type === 'rename') return second;
   return undefined;
 }

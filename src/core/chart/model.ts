@@ -61,10 +61,45 @@ export type Look = z.infer<typeof lookSchema>;
 export const lookPatchSchema = lookSchema.partial();
 export type LookPatch = z.infer<typeof lookPatchSchema>;
 
-export const tierSchema = z.object({ name: textSchema(80).optional(), look: lookPatchSchema.optional() });
-
 export const fieldNameSchema = z.string().min(1).max(80).refine(isOwnKey, 'this field name is reserved');
 export const fieldsSchema = z.record(fieldNameSchema, textSchema(FIELD_LIMIT));
+
+export const FIELD_TYPES = ['text', 'number', 'date', 'money', 'yes-no', 'link'] as const;
+export type FieldType = (typeof FIELD_TYPES)[number];
+/** How dates are written on the sheet: 3 May 2024, 03/05/2024, May 2024 or 2024. */
+export const DATE_FORMS = ['long', 'short', 'month', 'year'] as const;
+
+/** What is known of a column of the list. */
+export const columnSettingSchema = z.object({
+  type: z.enum(FIELD_TYPES).optional(),
+  /** For dates on the sheet. */
+  dates: z.enum(DATE_FORMS).optional(),
+  /** For numbers and money on the sheet. */
+  decimals: z.number().int().min(0).max(6).optional(),
+  /** The sign before money, such as "EUR". */
+  currency: textSchema(8).optional(),
+  /** Not shown in the table. */
+  hidden: z.boolean().optional(),
+});
+export type ColumnSetting = z.infer<typeof columnSettingSchema>;
+
+/** A line of words in an item: the fields that stand in it, beside each other. */
+export const faceLineSchema = z.object({
+  fields: z.array(fieldNameSchema).min(1).max(6),
+  strong: z.boolean(),
+  /** Size as a part of the tier's text size. */
+  size: z.number().min(0.5).max(1.5),
+});
+export type FaceLineChoice = z.infer<typeof faceLineSchema>;
+/** Which fields an item shows, top to bottom. */
+export const faceSchema = z.array(faceLineSchema).min(1).max(8);
+export type Face = z.infer<typeof faceSchema>;
+
+export const tierSchema = z.object({
+  name: textSchema(80).optional(),
+  look: lookPatchSchema.optional(),
+  face: faceSchema.optional(),
+});
 
 export const nudgeSchema = z.object({ dx: z.number(), dy: z.number() });
 
@@ -139,6 +174,17 @@ export const chartSchema = z.object({
   /** The kind's own arrangement choices; checked by the kind. */
   arrangement: arrangementSchema,
   page: pageSchema,
+  /** What is known of the list's columns, by field. A field of one's own is here before any line has it. */
+  columns: z.record(fieldNameSchema, columnSettingSchema).optional(),
+  /** What items show, where it is not the kind's own; a tier may differ. */
+  face: faceSchema.optional(),
+  /** Problems that a person looked at and left as they are on purpose, by their key. */
+  settled: z.record(z.string().max(300), z.literal(true)).optional(),
+  /** The day (ISO 8601) on which a list was last brought in. */
+  listed: z
+    .string()
+    .regex(/^\d{4}-\d{2}-\d{2}$/)
+    .optional(),
   /** What a file carried that no kind uses, by place; kept so that it can be written back. */
   carried: z.record(z.string().max(120), z.string()).optional(),
 });

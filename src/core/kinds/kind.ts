@@ -105,7 +105,11 @@ export interface Kind {
   writeCell?(chart: Chart, item: string, field: string, text: string): Change | string | undefined;
   /** The list as outline text: what is written is read back the same. */
   writeOutline(chart: Chart): string;
-  /** Other ways to write the list than as table and outline. */
+  /** Columns that the outline's lines hold; all of the kind's where absent. */
+  readonly outlineFields?: readonly string[];
+  /** Signs at the start of a line that are no bullets, as they mean something. */
+  readonly plus?: string;
+  /** Other ways to write the list than those that all kinds share. */
   readonly formats?: Readonly<Record<string, ListFormat>>;
   /** The change that puts an item into a region, given the sets that cover it. */
   dropInto?(chart: Chart, item: string, sets: Region['sets']): Change | undefined;

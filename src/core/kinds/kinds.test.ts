@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawn, linesThroughBoxes, overlaps, readAs } from '../../../tests/support/kinds';
 import { apply } from '../chart';
-import { listAsCsv } from '../list';
 import { offersFor, readList } from '../read';
+import { listFormats } from '../write';
 import { type Kind, kindOf, kinds, notDrawn } from '.';
 
 const word = fc.constantFrom(
@@ -108,8 +108,7 @@ for (const kind of kinds) {
           const once = readAs(kind.id, kind.writeOutline(first)).chart;
           const twice = readAs(kind.id, kind.writeOutline(once)).chart;
           expect(kind.writeOutline(twice)).toBe(kind.writeOutline(once));
-          const csv = (chart: typeof first) =>
-            listAsCsv(chart, kind.columns, (item, field) => kind.cell?.(chart, item, field));
+          const csv = (chart: typeof first) => listFormats(kind)['csv']!.write(chart);
           const table = readAs(kind.id, csv(once), {}, 'csv').chart;
           const again = readAs(kind.id, csv(table), {}, 'csv').chart;
           expect(rows(csv(again))).toEqual(rows(csv(table)));

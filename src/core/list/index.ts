@@ -1,5 +1,18 @@
-export { type Comparison, compareList } from './compare';
+export { columnKey, GRADE, LEFT_OUT, LEVEL, NUMBERING, PLACE_ROLES } from './columns';
+export {
+  type Comparison,
+  compareList,
+  ENTRIES,
+  type EntryKind,
+  entryKey,
+  longDate,
+  type Person,
+  summaryOf,
+} from './compare';
+export { jsonForm, listAsJson } from './json';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
+export { SURE } from './match';
+export { jaroWinkler, LIKELY, likeness } from './names';
 export { readChance, readNumber, showChance, showNumber } from './numbers';
 export { nameAnd, outlineForm, readOutline, type SplitLine, writeOutline } from './outline';
 export { recognise } from './recognise';
@@ -14,5 +27,15 @@ export {
   type ReadContext,
   type Repair,
 } from './types';
-export { editDistance, folded, headingKey, nameFinder, plainText, tidy } from './words';
-export { listAsCsv } from './write';
+export {
+  editDistance,
+  folded,
+  headingKey,
+  joinContinued,
+  nameFinder,
+  plainText,
+  SOFT_BREAK,
+  tidy,
+  writeContinued,
+} from './words';
+export { type Grid, type GridColumn, gridOf, writeGrid } from './write';

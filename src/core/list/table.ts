@@ -1,149 +1,86 @@
-/** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet. */
+/** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet, Markdown tables. */
 import Papa from 'papaparse';
 import { firstOrders, type Item } from '../chart';
-import type { Column, ListForm, ListRead, Problem, ReadContext } from './types';
-import { headingKey, plainText, tidy } from './words';
-
-interface Row {
-  readonly line: number;
-  readonly cells: readonly string[];
-}
-
-const DELIMITERS = [',', '\t', ';', '|'] as const;
-
-/** Rows of cells with the line each starts on; rows of empty cells are left out. */
-function rowsOf(text: string, delimiter: string): { rows: Row[]; problems: Problem[] } {
-  const rows: Row[] = [];
-  const problems: Problem[] = [];
-  let line = 1;
-  let counted = 0;
-  Papa.parse<string[]>(text, {
-    delimiter,
-    newline: '\n',
-    step({ data, errors, meta }) {
-      for (const error of errors)
-        problems.push({
-          code: 'broken-quotes',
-          severity: 'error',
-          line,
-          message: `Line ${line}: a quotation mark is opened and not closed, or stands inside a cell (${error.message.toLowerCase()}). Double it, or put the whole cell in quotes.`,
-          repairs: [],
-        });
-      if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data });
-      for (; counted < meta.cursor; counted++) if (text.charCodeAt(counted) === 10) line++;
-    },
-  });
-  return { rows, problems };
-}
-
-const known = (columns: readonly Column[], heading: string): Column | undefined => {
-  const key = headingKey(heading);
-  return columns.find((column) => column.headings.includes(key) || headingKey(column.label) === key);
-};
-
-/** Whether a row is one of headings: it names the name column, or two others. */
-function namesColumns(row: readonly string[], columns: readonly Column[]): boolean {
-  const fields = new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean));
-  return fields.has('name') || fields.size >= 2;
-}
-
-/** The delimiter under which the first line names the most known columns; else the one that splits lines alike. */
-function delimiterOf(text: string, columns: readonly Column[]): { delimiter: string; headings: number; even: boolean } {
-  const head = text
-    .split('\n')
-    .filter((line) => line.trim() !== '')
-    .slice(0, 50)
-    .join('\n');
-  let best = { delimiter: ',', headings: -1, even: false };
-  for (const delimiter of DELIMITERS) {
-    const { rows } = rowsOf(head, delimiter);
-    const first = rows[0]?.cells ?? [];
-    if (first.length < 2) continue;
-    const headings = new Set(first.map((cell) => known(columns, cell)?.field).filter(Boolean)).size;
-    const even = rows.length > 1 && rows.every((row) => row.cells.length === first.length);
-    if (headings > best.headings || (headings === best.headings && even && !best.even))
-      best = { delimiter, headings, even };
-  }
-  return best;
-}
-
-/** A field name for a column nobody knows: its heading, kept as it is where it can be a key. */
-const ownField = (heading: string, at: number) => {
-  const name = tidy(heading).slice(0, 80);
-  return name === '' || name in {} ? `column ${at + 1}` : name;
-};
-
-function fieldsOfHeadings(first: readonly string[], columns: readonly Column[]): string[] {
-  const taken = new Set<string>();
-  return first.map((heading, at) => {
-    const wanted = known(columns, heading)?.field ?? ownField(heading, at);
-    const field = taken.has(wanted)
-      ? taken.has(ownField(heading, at))
-        ? `column ${at + 1}`
-        : ownField(heading, at)
-      : wanted;
-    taken.add(field);
-    return field;
-  });
-}
-
-/** A column most of whose cells are names of other lines says what is above what, whatever its heading. */
-function guessParent(rows: readonly Row[], fields: readonly string[]): number {
-  const nameAt = fields.indexOf('name');
-  const names = new Set(rows.map((row) => tidy(row.cells[nameAt] ?? '').toLowerCase()));
-  return fields.findIndex((_, at) => {
-    if (at === nameAt) return false;
-    const cells = rows.map((row) => tidy(row.cells[at] ?? '').toLowerCase()).filter((cell) => cell !== '');
-    return cells.length >= rows.length / 2 && cells.filter((cell) => names.has(cell)).length >= cells.length * 0.6;
-  });
-}
-
-/** Where lines name the line above by something other than its name, the column that has those words is the id. */
-function guessId(rows: readonly Row[], fields: readonly string[], parent: string, columns: readonly Column[]): number {
-  const cellsOf = (at: number) =>
-    rows.map((row) => tidy(row.cells[at] ?? '').toLowerCase()).filter((cell) => cell !== '');
-  const wanted = cellsOf(fields.indexOf(parent));
-  const share = (at: number) => {
-    const own = new Set(cellsOf(at));
-    return wanted.filter((cell) => own.has(cell)).length / Math.max(1, wanted.length);
-  };
-  if (wanted.length === 0 || share(fields.indexOf('name')) > 0.4) return -1;
-  const known = new Set(columns.map(({ field }) => field));
-  return fields.findIndex(
-    (field, at) => !known.has(field) && new Set(cellsOf(at)).size === cellsOf(at).length && share(at) >= 0.6,
-  );
-}
+import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, rowsOf } from './cells';
+import {
+  columnKey,
+  fieldsOfHeadings,
+  guessId,
+  guessParent,
+  guessPlaces,
+  LEFT_OUT,
+  namesColumns,
+  namesKnown,
+} from './columns';
+import { type PlacedLine, placesOf } from './places';
+import type { Column, ListForm, ListRead, ReadContext } from './types';
+import { plainText, tidy } from './words';
 
 export interface TableOptions {
   /** The field that names the line above, for a column that says so by its cells only. */
   readonly parent?: string;
+  /** Lines stand under each other, so that a column may say their level. */
+  readonly levels?: boolean;
   /** Whether a first row that names no known column is still one of headings, by the rows below it. */
   readonly isHeading?: (first: readonly string[], body: readonly (readonly string[])[]) => boolean;
   /** Makes more of the items than rows, such as a tree. */
   readonly resolve: (list: ListRead, context: ReadContext) => ListRead;
 }
 
-function read(raw: string, context: ReadContext, { parent, isHeading, resolve }: TableOptions): ListRead {
-  const text = plainText(raw);
-  const found = delimiterOf(text, context.columns);
-  const { rows, problems } = rowsOf(text, found.delimiter);
+/** Where the headings stand among the rows; -1 where there are none. */
+function headingsAt(
+  rows: readonly Row[],
+  { columns, headings }: ReadContext,
+  isHeading: TableOptions['isHeading'],
+): number {
+  if (headings !== undefined) return headings && rows.length > 0 ? 0 : -1;
+  const at = rows.slice(0, LOOK_FOR_HEADINGS).findIndex(({ cells }) => namesColumns(cells, columns));
+  if (at >= 0) return at;
   const first = rows[0]?.cells ?? [];
-  const hasHeadings =
-    namesColumns(first, context.columns) ||
-    isHeading?.(
-      first,
-      rows.slice(1).map(({ cells }) => cells),
-    ) === true;
-  const body = hasHeadings ? rows.slice(1) : rows;
+  const body = rows.slice(1).map(({ cells }) => cells);
+  return isHeading?.(first, body) === true ? 0 : -1;
+}
+
+/** The first free column is the name where none is called so. */
+function withName(fields: string[], columns: readonly Column[], chosen: ReadonlySet<number>): void {
+  if (fields.includes('name')) return;
+  const taken = new Set(columns.map((column) => column.field));
+  const free = fields.findIndex((field, at) => !taken.has(field) && !chosen.has(at));
+  const at = free >= 0 ? free : fields.findIndex((_, i) => !chosen.has(i));
+  if (at >= 0) fields[at] = 'name';
+}
+
+const FIRST_ROWS = 6;
+
+function read(raw: string, context: ReadContext, options: TableOptions): ListRead {
+  const { parent, levels = false, isHeading, resolve } = options;
+  const text = plainText(raw);
+  const found = delimiterOf(text, namesKnown(context.columns));
+  const { rows, problems } = rowsOf(text, found.delimiter);
+  const form = found.delimiter === '\t' ? 'tsv' : 'csv';
   const width = rows.reduce((most, row) => Math.max(most, row.cells.length), 0);
-  const headings = Array.from({ length: width }, (_, at) => (hasHeadings ? (first[at] ?? '') : ''));
-  const fields = fieldsOfHeadings(headings, context.columns);
-  if (!fields.includes('name')) {
-    const taken = new Set(context.columns.map((column) => column.field));
-    const free = fields.find((field) => !taken.has(field));
-    fields[free === undefined ? 0 : fields.indexOf(free)] = 'name';
+  if (width > MOST_COLUMNS) {
+    const row = rows.find(({ cells }) => cells.length > MOST_COLUMNS)!;
+    const message = `Line ${row.line} has ${row.cells.length} cells; a list has ${MOST_COLUMNS} columns at the most. Is it a list?`;
+    return { form, items: [], links: [], sets: [], lines: {}, problems: [], refused: message };
   }
-  if (!hasHeadings) {
+  const headingAt = headingsAt(rows, context, isHeading);
+  const first = headingAt >= 0 ? rows[headingAt]!.cells : [];
+  const body = rows.slice(headingAt + 1);
+  const headings = Array.from({ length: width }, (_, at) => first[at] ?? '');
+  const roles = context.roles ?? {};
+  const chosen = new Set(headings.flatMap((heading, at) => (Object.hasOwn(roles, columnKey(heading, at)) ? [at] : [])));
+  const fields = fieldsOfHeadings(headings, context.columns, roles);
+  // Columns that say levels come before the name is looked for: with a column a level none of them need be it.
+  const guessed = levels && (parent === undefined || !fields.includes(parent));
+  if (guessed && !fields.some((field) => field.startsWith('@'))) {
+    const trial = [...fields];
+    withName(trial, context.columns, chosen);
+    if (parent === undefined || guessParent(body, trial) < 0) guessPlaces(body, headings, fields, chosen);
+  }
+  const placed = fields.some((field) => field.startsWith('@'));
+  if (!fields.includes('@level')) withName(fields, context.columns, chosen);
+  if (headingAt < 0) {
     const line = rows[0]?.line ?? 1;
     problems.push({
       code: 'no-headings',
@@ -156,45 +93,73 @@ function read(raw: string, context: ReadContext, { parent, isHeading, resolve }:
       repairs: [],
     });
   }
-  if (parent !== undefined && !fields.includes(parent)) {
+  if (headingAt > 0)
+    problems.push({
+      code: 'above-headings',
+      severity: 'note',
+      line: rows[0]!.line,
+      message: `The headings were found in line ${rows[headingAt]!.line}; what stands above them ("${tidy(rows[0]!.cells.join(' ')).slice(0, 60)}") is not part of the list.`,
+      repairs: [],
+    });
+  if (parent !== undefined && !placed && !fields.includes(parent)) {
     const at = guessParent(body, fields);
-    if (at >= 0) fields[at] = parent;
+    if (at >= 0 && !chosen.has(at)) fields[at] = parent;
   }
   if (parent !== undefined && fields.includes(parent) && !fields.includes('id')) {
     const at = guessId(body, fields, parent, context.columns);
-    if (at >= 0) fields[at] = 'id';
+    if (at >= 0 && !chosen.has(at)) fields[at] = 'id';
   }
 
-  const orders = firstOrders(body.length);
-  const items: Item[] = [];
-  const lines: Record<string, number> = {};
-  for (const [i, row] of body.entries()) {
-    const id = context.newId();
+  const fieldsOf = (row: Row): Record<string, string> => {
     const own: Record<string, string> = { name: '' };
     for (const [at, cell] of row.cells.entries()) {
+      const field = fields[at]!;
       const value = cell.replace(/[^\S\n]+/g, ' ').trim();
-      if (value !== '') own[fields[at]!] = value;
+      if (value !== '' && field !== LEFT_OUT && !field.startsWith('@')) own[field] = value;
     }
-    items.push({ id, parent: null, order: orders[i]!, fields: own });
-    lines[id] = row.line;
-    if (row.cells.length > first.length && hasHeadings)
+    return own;
+  };
+  const places =
+    levels && (parent === undefined || !fields.includes(parent)) ? placesOf(body, fields, fieldsOf) : undefined;
+  problems.push(...(places?.problems ?? []));
+  const placedLines =
+    places?.lines ?? body.map((row): PlacedLine => ({ line: row.line, parent: null, fields: fieldsOf(row) }));
+  const orders = firstOrders(placedLines.length);
+  const ids = placedLines.map(() => context.newId());
+  const items = placedLines.map(
+    (line, i): Item => ({
+      id: ids[i]!,
+      parent: line.parent === null ? null : ids[line.parent]!,
+      order: orders[i]!,
+      fields: line.fields,
+    }),
+  );
+  const lines = Object.fromEntries(placedLines.map(({ line }, i) => [ids[i]!, line]));
+  const itemAt = new Map(placedLines.map(({ line }, i) => [line, ids[i]!]));
+  for (const row of body)
+    if (row.cells.length > first.length && headingAt >= 0)
       problems.push({
         code: 'too-many-cells',
         severity: 'warning',
         line: row.line,
-        item: id,
+        ...(itemAt.has(row.line) && { item: itemAt.get(row.line)! }),
         message: `Line ${row.line} has ${row.cells.length} cells but there are ${first.length} headings; the rest is kept as extra fields. Is a comma inside a cell that should be in quotes?`,
         repairs: [],
       });
-  }
   const list: ListRead = {
-    form: found.delimiter === '\t' ? 'tsv' : 'csv',
+    form,
     items,
     links: [],
     sets: [],
     lines,
     problems,
-    columns: headings.map((heading, at) => ({ heading: tidy(heading), field: fields[at]! })),
+    columns: headings.map((heading, at) => ({
+      heading: tidy(heading),
+      key: columnKey(heading, at),
+      field: fields[at]!,
+    })),
+    firstRows: body.slice(0, FIRST_ROWS).map(({ cells }) => headings.map((_, at) => tidy(cells[at] ?? ''))),
+    headed: headingAt >= 0,
   };
   return resolve(list, context);
 }
@@ -218,7 +183,7 @@ function form(
     suits(text, columns) {
       const plain = plainText(text);
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
-      const found = delimiterOf(plain, columns);
+      const found = delimiterOf(plain, namesKnown(columns));
       if (!delimiters.includes(found.delimiter)) return 0;
       if (found.headings >= 2) return 1;
       if (/^[\t ]+\S/m.test(plain)) return 0;

@@ -1,9 +1,11 @@
-import type { Change, Chart, Item, ItemSet, Link } from '../chart';
+import type { Change, Chart, FieldType, Item, ItemSet, Link } from '../chart';
 
 /** A change that would mend a problem, in the words of its button. */
 export interface Repair {
   readonly label: string;
   readonly change: Change;
+  /** Repairs of problems with the same code and the same word here do the same, and can be done at once. */
+  readonly alike?: string;
 }
 
 /** Something wrong or noteworthy in a list, at its line. */
@@ -26,6 +28,10 @@ export interface Column {
   readonly label: string;
   /** Other headings it is known by, lower case, without marks or spaces. */
   readonly headings: readonly string[];
+  /** Its cells name other lines: one, or several set apart by semicolons. */
+  readonly refers?: 'one' | 'many';
+  /** What its cells are, where they are not words. */
+  readonly type?: FieldType;
 }
 
 /** What reading a list gives. Every line's words are in some item's fields: nothing is dropped silently. */
@@ -42,14 +48,24 @@ export interface ListRead {
   readonly arrangement?: Chart['arrangement'];
   /** What the text carried that no kind uses, to be written back. */
   readonly carried?: Readonly<Record<string, string>>;
-  /** For tables: which field each heading went to. */
-  readonly columns?: readonly { readonly heading: string; readonly field: string }[];
+  /** For tables: what each column was taken as: a field, or how it says where lines stand. */
+  readonly columns?: readonly { readonly heading: string; readonly key: string; readonly field: string }[];
+  /** For tables: the first rows, as many cells as there are columns. */
+  readonly firstRows?: readonly (readonly string[])[];
+  /** For tables: whether a row of headings was found. */
+  readonly headed?: boolean;
+  /** Why nothing could be read at all. */
+  readonly refused?: string;
 }
 
 export interface ReadContext {
   readonly columns: readonly Column[];
   /** Gives item ids; the default counts i1, i2, ... so that the same list reads the same. */
   readonly newId: () => string;
+  /** What columns of a table are, by heading (or `column 1`, ...), where a person chose; the rest is found out. */
+  readonly roles?: Readonly<Record<string, string>> | undefined;
+  /** Whether the first row of a table names the columns; found out where absent. */
+  readonly headings?: boolean | undefined;
 }
 
 /** One way to write a list of a kind. */

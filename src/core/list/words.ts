@@ -3,6 +3,48 @@
 /** White space made plain: no-break and other spaces to a space, runs to one, none at the ends. */
 export const tidy = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
+/** Stands for a line end inside an item while a text of one item a line is read or written. Never in a chart. */
+export const SOFT_BREAK = '\uE00A';
+
+/** Backslashes at the end of a line: an odd one says that the line goes on, of the others two stand for one. */
+export function lineEnd(line: string): { readonly words: string; readonly goesOn: boolean } {
+  const count = /\\*$/.exec(line)![0].length;
+  return { words: line.slice(0, line.length - Math.ceil(count / 2)), goesOn: count % 2 === 1 };
+}
+
+/** A line that ends in a backslash goes on in the next; line numbers stay. */
+export function joinContinued(text: string): string {
+  if (!/\\$/m.test(text)) return text;
+  const out: string[] = [];
+  let owed = 0;
+  let open = false;
+  for (const line of text.split('\n')) {
+    const { words, goesOn } = lineEnd(line.trimEnd());
+    if (open) {
+      out[out.length - 1] += `${SOFT_BREAK}${words.trim()}`;
+      owed++;
+    } else {
+      for (; owed > 0; owed--) out.push('');
+      out.push(words);
+    }
+    open = goesOn;
+  }
+  for (; owed > 0; owed--) out.push('');
+  return out.join('\n');
+}
+
+/** The other way round: line ends inside items as a backslash at the end of the line. */
+export const writeContinued = (text: string): string =>
+  text
+    .split('\n')
+    .map((line) =>
+      line
+        .split(SOFT_BREAK)
+        .map((part) => part.replace(/\\+$/, '$&$&'))
+        .join('\\\n'),
+    )
+    .join('\n');
+
 /** A name made comparable: case, marks and spaces do not count ("Zoë  Aalto" = "zoe aalto"). */
 export const folded = (text: string): string =>
   tidy(text).normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en').normalize('NFC');

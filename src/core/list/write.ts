@@ -1,27 +1,55 @@
-/** A chart's list written out as a table. */
-import { type Chart, treeOf, walk } from '../chart';
+/** A chart's list as a grid of cells: the kind's columns that have a cell, then the list's own fields. */
+import { type Chart, type FieldType, treeOf, walk } from '../chart';
 import { writeCsv } from './table';
 import type { Column } from './types';
 
-/** Rows in list order: the kind's columns that have a cell, then the list's own fields. */
-export function listAsCsv(
+export interface GridColumn {
+  readonly field: string;
+  readonly label: string;
+  readonly type: FieldType;
+}
+
+export interface Grid {
+  readonly columns: readonly GridColumn[];
+  /** Items in list order. */
+  readonly items: readonly string[];
+  /** Cells of each item, one a column. */
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** Fields that lines have, or that the chart knows of, beyond the kind's columns; in the order they first come. */
+export function ownFields(chart: Chart, columns: readonly Column[]): string[] {
+  const taken = new Set(columns.map(({ field }) => field));
+  const own = new Set(Object.keys(chart.columns ?? {}));
+  for (const { id } of walk(treeOf(chart.items)))
+    for (const field of Object.keys(chart.items[id]!.fields)) own.add(field);
+  return [...own].filter((field) => !taken.has(field));
+}
+
+/** @param cell a cell that is not simply the item's field of that name; undefined where it is */
+export function gridOf(
   chart: Chart,
   columns: readonly Column[],
   cell: (item: string, field: string) => string | undefined = () => undefined,
-): string {
-  const order = [...walk(treeOf(chart.items))].map(({ id }) => chart.items[id]!);
-  const cells = columns.map(({ field }) => order.map((item) => cell(item.id, field) ?? item.fields[field] ?? ''));
-  const shown = columns.flatMap(({ field, label }, i) =>
-    field === 'name' || cells[i]!.some((text) => text !== '') ? [{ label, cells: cells[i]! }] : [],
-  );
-  const others = [...new Set(order.flatMap((item) => Object.keys(item.fields)))].filter(
-    (field) => !columns.some((column) => column.field === field),
-  );
-  return writeCsv([
-    [...shown.map((column) => column.label), ...others],
-    ...order.map((item, i) => [
-      ...shown.map((column) => column.cells[i]!),
-      ...others.map((field) => item.fields[field] ?? ''),
-    ]),
-  ]);
+): Grid {
+  const items = [...walk(treeOf(chart.items))].map(({ id }) => id);
+  const of = (field: string) => items.map((id) => cell(id, field) ?? chart.items[id]!.fields[field] ?? '');
+  const shown = columns.flatMap(({ field, label, type = 'text' }) => {
+    const cells = of(field);
+    if (field !== 'name' && cells.every((text) => text === '')) return [];
+    return [{ column: { field, label, type: chart.columns?.[field]?.type ?? type }, cells }];
+  });
+  const own = ownFields(chart, columns).map((field) => ({
+    column: { field, label: field, type: chart.columns?.[field]?.type ?? ('text' as const) },
+    cells: of(field),
+  }));
+  const all = [...shown, ...own];
+  return {
+    columns: all.map(({ column }) => column),
+    items,
+    rows: items.map((_, i) => all.map(({ cells }) => cells[i]!)),
+  };
 }
+
+/** A grid as CSV by RFC 4180. */
+export const writeGrid = ({ columns, rows }: Grid): string => writeCsv([columns.map(({ label }) => label), ...rows]);

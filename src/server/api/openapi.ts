@@ -1,6 +1,7 @@
 /** The API described, from the schemas that check it. */
 import { z } from 'zod';
 import { kinds } from '../../core/kinds';
+import { XLSX } from '../../core/write';
 import { version } from '../version';
 import * as schemas from './schemas';
 
@@ -45,6 +46,13 @@ const key = {
 };
 const file = { schema: { type: 'string', format: 'binary' } };
 const pictures = { 'image/svg+xml': file, 'image/png': file, 'application/pdf': file };
+const lists = {
+  'text/csv': {},
+  'text/plain': {},
+  'text/markdown': {},
+  'text/x-opml': {},
+  [XLSX.mime]: file,
+};
 const usual = {
   400: problem('Malformed JSON'),
   404: problem('Not yours or not there'),
@@ -79,6 +87,18 @@ export function openApi() {
             },
             ...usual,
           },
+        },
+      },
+      '/api/column-roles': {
+        get: {
+          summary: 'What columns with these headings were chosen to be the last time',
+          parameters: [inQuery('kind', 'The kind'), inQuery('heading', 'A heading; once for each, in order')],
+          responses: { 200: answer('By heading; empty where nobody chose', schemas.rolesAnswer), 422: usual[422] },
+        },
+        put: {
+          summary: 'Keeps what columns were chosen to be; newer lists with these headings are read so',
+          requestBody: body(schemas.rolesRequest),
+          responses: { 204: answer('Kept'), 400: usual[400], 422: usual[422] },
         },
       },
       '/api/charts': {
@@ -159,17 +179,19 @@ export function openApi() {
         get: {
           summary: 'The list',
           parameters: [
-            inQuery('as', 'csv, outline or json, instead of Accept'),
+            inQuery('as', 'xlsx, csv, outline, markdown, opml, json or gedcom, instead of Accept'),
             inQuery('save', '1: to be saved as a file'),
           ],
           responses: {
-            200: { description: 'By Accept', content: { 'application/json': {}, 'text/csv': {}, 'text/plain': {} } },
+            200: { description: 'By Accept', content: { 'application/json': {}, ...lists } },
             404: usual[404],
           },
         },
         put: {
-          summary: 'A newer list: lines are matched by id, e-mail, name and post, or name',
-          requestBody: body(schemas.refreshRequest),
+          summary:
+            'A newer list, in JSON or as the file itself: lines are matched by id, e-mail, name and post, name, or likeness',
+          parameters: [inQuery('try', '1: only say what differs')],
+          requestBody: { required: true, content: { ...content(schemas.refreshRequest, 'input'), ...lists } },
           responses: { 200: answer('What differs', schemas.refreshAnswer), ...usual },
         },
       },

@@ -12,10 +12,21 @@ const form = z
   .describe('How the list is written, such as outline, csv or tsv; recognised where absent');
 const kind = z.string().max(40);
 
+const roles = z
+  .record(z.string().max(80), z.string().max(80))
+  .optional()
+  .describe('What columns of a table are, by heading: a field, "" to leave one out, @level, @numbering or @grade');
+const headings = z
+  .boolean()
+  .optional()
+  .describe('Whether the first row of a table names the columns; found out where absent');
+
 export const composeRequest = z.object({
   kind: kind.optional().describe('Recognised from the list where absent'),
   list,
   form,
+  roles,
+  headings,
   page: z
     .object({ ...pageSchema.shape, size: pageSchema.shape.size.exclude(['picture']) })
     .partial()
@@ -94,6 +105,8 @@ export const createRequest = z.object({
   kind,
   list: list.optional(),
   form,
+  roles,
+  headings,
   chart: chartSchema.optional().describe('A whole chart value instead of a list, such as a copy'),
 });
 export const createAnswer = z.object({ id: z.string(), revision: z.number().int() });
@@ -129,14 +142,33 @@ export const listAnswer = z.object({
 
 const person = z.object({ item: z.string(), name: z.string() });
 const nullableText = z.string().nullable();
-export const refreshRequest = z.object({ list, form });
+export const refreshRequest = z.object({
+  list,
+  form,
+  roles,
+  headings,
+  try: z.boolean().optional().describe('Only say what differs'),
+});
 export const refreshAnswer = z.object({
-  joined: z.array(person),
-  left: z.array(person),
+  joined: z.array(person.extend({ under: nullableText })),
+  left: z.array(person.extend({ under: nullableText })),
   moved: z.array(person.extend({ from: nullableText, to: nullableText })),
+  renamed: z.array(person.extend({ to: z.string(), by: z.string(), certainty: z.number() })),
   changed: z.array(person.extend({ fields: z.record(z.string(), z.object({ from: nullableText, to: nullableText })) })),
+  unsure: z
+    .array(person.extend({ by: z.string(), certainty: z.number() }))
+    .describe('Matched with less than full certainty'),
+  summary: z.string().describe('In a sentence'),
   revision: z.number().int(),
 });
+
+export const rolesQuery = z.object({ kind, heading: z.array(z.string().max(2_000)).min(1).max(300) });
+export const rolesRequest = z.object({
+  kind,
+  headings: z.array(z.string().max(2_000)).min(1).max(300),
+  roles: roles.unwrap(),
+});
+export const rolesAnswer = z.object({ roles: roles.unwrap() });
 
 export const problemAnswer = z.object({
   type: z.string(),

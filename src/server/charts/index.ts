@@ -1,4 +1,5 @@
 export { changeChart, changesSince, recentSteps } from './changes';
 export { watch } from './events';
 export { replaceList } from './refresh';
+export { keepRoles, rolesFor } from './roles';
 export { BIN_DAYS, binChart, type ChartCard, createChart, getChart, listCharts, restoreChart } from './store';

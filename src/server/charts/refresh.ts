@@ -1,25 +1,45 @@
 import { kindOf } from '../../core/kinds';
-import { type Comparison, compareList } from '../../core/list';
+import { type Comparison, compareList, summaryOf } from '../../core/list';
+import type { ReadOptions } from '../../core/read';
 import { ApiError } from '../http/problem';
 import { newId } from '../ids';
 import { readAs } from '../lists';
 import { changeChart } from './changes';
+import { rolesFor } from './roles';
 import { getChart } from './store';
+
+export interface NewerList extends Pick<ReadOptions, 'form' | 'roles' | 'headings'> {
+  readonly list: string;
+  /** Only say what differs. */
+  readonly try?: boolean | undefined;
+}
 
 /** Brings a newer list into a stored chart as one change; says what differs. */
 export async function replaceList(
   id: string,
-  text: string,
-  form: string | undefined,
-): Promise<Omit<Comparison, 'change'> & { revision: number }> {
+  { list: text, try: only = false, ...options }: NewerList,
+): Promise<Omit<Comparison, 'change' | 'changeFor'> & { summary: string; revision: number }> {
   const { chart, revision } = await getChart(id);
   const kind = kindOf(chart.kind);
   if (!kind)
     throw new ApiError(422, 'unknown-kind', `This chart is of the kind "${chart.kind}", which is not known here.`);
-  const { change, ...difference } = compareList(chart, readAs(kind, text, form, newId), kind.words.unnamed);
+  let list = readAs(kind, text, { ...options, newId });
+  // A list with headings that were chosen for before is read as it was then.
+  if (!options.roles && list.columns) {
+    const roles = await rolesFor(
+      kind.id,
+      list.columns.map(({ heading }) => heading),
+    );
+    if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, newId });
+  }
+  const { change, changeFor: _, ...difference } = compareList(chart, list, kind.words.unnamed);
+  const answer = { ...difference, summary: summaryOf(difference, chart.listed) };
   const nothing = change.type === 'group' && change.changes.length === 0;
+  if (nothing || only) return { ...answer, revision };
+  const day = new Date().toISOString().slice(0, 10);
+  const dated = { type: 'group', changes: [change, { type: 'set-listed', day }] } as const;
   return {
-    ...difference,
-    revision: nothing ? revision : (await changeChart(id, { base: revision, change })).revision,
+    ...answer,
+    revision: (await changeChart(id, { base: revision, change: { ...dated, changes: [...dated.changes] } })).revision,
   };
 }

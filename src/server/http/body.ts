@@ -9,7 +9,8 @@ export const BODY_LIMIT = 10 * MB;
 /** Deeper nesting than any body of ours has; it would only cost the parser its stack. */
 const DEPTH_LIMIT = 64;
 
-export async function readText(request: Request, limit = BODY_LIMIT): Promise<string> {
+/** @throws 413 */
+export async function readBytes(request: Request, limit = BODY_LIMIT): Promise<Uint8Array> {
   const tooLarge = () => new ApiError(413, 'too-large', `The body is larger than ${limit / MB} MB; split the list.`);
   if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
   const chunks: Uint8Array[] = [];
@@ -19,10 +20,15 @@ export async function readText(request: Request, limit = BODY_LIMIT): Promise<st
     if (size > limit) throw tooLarge();
     chunks.push(chunk);
   }
+  return Buffer.concat(chunks);
+}
+
+async function readText(request: Request): Promise<string> {
+  const bytes = await readBytes(request);
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    throw new ApiError(400, 'not-utf8', 'The body is not UTF-8; save the list as UTF-8 and send it again.');
+    throw new ApiError(400, 'not-utf8', 'The body is not UTF-8; save it as UTF-8 and send it again.');
   }
 }
 

@@ -1,9 +1,9 @@
 /** A text and what was understood of it, with a live small picture, before anything is taken in. */
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { decode } from '../../core/formats';
 import type { Understanding, Understood } from '../../workers/compose.worker';
 import { composeWorker, newestOnly } from './composer';
 import { Button, Select } from './controls';
-import { decode } from './decode';
 import { kindFor } from './fields';
 import { SmallPicture } from './SmallPicture';
 

@@ -18,6 +18,7 @@ export const columns: readonly Column[] = [
   {
     field: 'from',
     label: 'From',
+    refers: 'one',
     headings: ['fromconcept', 'concept1', 'concepta', 'firstconcept', 'source', 'subject'],
   },
   {
@@ -231,9 +232,11 @@ const focused: ListForm = {
 /** Rows of a table as propositions; without known headings, the first three columns. */
 function resolve(list: ListRead, { newId }: ReadContext): ListRead {
   const levels = new Map<string, string>();
-  const rows = list.items.map(({ id, fields }): Row => {
+  const nameOf = new Map(list.items.map(({ id, fields }) => [id, fields['name'] ?? '']));
+  const rows = list.items.map(({ id, parent, fields }): Row => {
     const second = Object.entries(fields).find(([key]) => /^concept( 2)?$/i.test(key))?.[1] ?? fields['column 3'];
-    const from = second === undefined ? (fields['from'] ?? '') : (fields['name'] ?? '');
+    const above = parent === null ? '' : (nameOf.get(parent) ?? '');
+    const from = second === undefined ? (fields['from'] ?? above) : (fields['name'] ?? '');
     const to = second ?? fields['name'] ?? '';
     if (fields['level']) levels.set(conceptKey(to), fields['level']);
     return {
@@ -255,7 +258,7 @@ function resolve(list: ListRead, { newId }: ReadContext): ListRead {
   };
 }
 
-export const forms: readonly ListForm[] = [propositionForm, focused, ...tableForms(TABLE, { resolve })];
+export const forms: readonly ListForm[] = [propositionForm, focused, ...tableForms(TABLE, { levels: true, resolve })];
 
 /** Concepts under those that lead to them, linking phrases in brackets; the focus question first. */
 export function outlineOf(chart: Chart): string {

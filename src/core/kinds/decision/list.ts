@@ -18,12 +18,22 @@ import { stepsOf } from './steps';
 export const columns: readonly Column[] = [
   { field: 'name', label: 'Text', headings: ['name', 'question', 'outcome', 'label', 'words', 'description', 'title'] },
   { field: 'answer', label: 'Answer', headings: ['when', 'if', 'choice', 'branch', 'way', 'reply'] },
-  { field: 'from', label: 'From', headings: ['fromstep', 'after', 'parent', 'previous', 'under', 'follows'] },
+  {
+    field: 'from',
+    label: 'From',
+    refers: 'one',
+    headings: ['fromstep', 'after', 'parent', 'previous', 'under', 'follows'],
+  },
   { field: 'id', label: 'Step', headings: ['id', 'no', 'number', 'key', 'stepno'] },
   { field: 'kind', label: 'Kind', headings: ['type'] },
   { field: 'chance', label: 'Chance', headings: ['probability', 'likelihood', 'p', 'prob'] },
-  { field: 'value', label: 'Value', headings: ['worth', 'payoff', 'gain', 'result', 'amount', 'profit'] },
-  { field: 'cost', label: 'Cost', headings: ['costs', 'price', 'toll'] },
+  {
+    field: 'value',
+    label: 'Value',
+    type: 'money',
+    headings: ['worth', 'payoff', 'gain', 'result', 'amount', 'profit'],
+  },
+  { field: 'cost', label: 'Cost', type: 'money', headings: ['costs', 'price', 'toll'] },
 ];
 
 const OUTLINE = `Is the spot in full sun?
@@ -141,13 +151,13 @@ function resolve(list: ListRead, context: ReadContext): ListRead {
     ...list,
     lines,
     items: [
-      ...items.map((item, i) => ({ ...item, parent: above.get(item.id) ?? null, order: orders[i]! })),
+      ...items.map((item, i) => ({ ...item, parent: above.get(item.id) ?? item.parent, order: orders[i]! })),
       ...closing.map((item, i) => ({ ...item, order: orders[items.length + i]! })),
     ],
   };
 }
 
-export const forms = [outlineForm(OUTLINE, split), ...tableForms(TABLE, { parent: 'from', resolve })];
+export const forms = [outlineForm(OUTLINE, split), ...tableForms(TABLE, { parent: 'from', levels: true, resolve })];
 
 /** Every line's way, words and numbers, as `split` reads them. */
 export const outlineOf = (chart: Chart): string =>

@@ -67,6 +67,7 @@ export const family: Kind = {
   cell,
   writeCell,
   writeOutline: outlineOf,
+  plus: '+',
   formats: {
     gedcom: {
       label: 'GEDCOM',

@@ -19,11 +19,12 @@ export const columns: readonly Column[] = [
   },
   { field: 'relation', label: 'Relation', headings: ['relationship', 'by', 'how'] },
   { field: 'sex', label: 'Sex', headings: ['gender', 'mf'] },
-  { field: 'father', label: 'Father', headings: ['fatherid', 'dad', 'fathername'] },
-  { field: 'mother', label: 'Mother', headings: ['motherid', 'mum', 'mom', 'mothername'] },
+  { field: 'father', label: 'Father', refers: 'one', headings: ['fatherid', 'dad', 'fathername'] },
+  { field: 'mother', label: 'Mother', refers: 'one', headings: ['motherid', 'mum', 'mom', 'mothername'] },
   {
     field: 'partners',
     label: 'Partners',
+    refers: 'many',
     headings: ['partner', 'partnerid', 'spouse', 'spouses', 'spouseid', 'marriedto', 'wife', 'husband', 'married'],
   },
   { field: 'id', label: 'Id', headings: ['no', 'number', 'key', 'personid'] },
@@ -64,6 +65,8 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
         if (!sexes.has(found.to)) sexes.set(found.to, sex);
       } else left[field] = text;
     }
+    // A column of levels says one parent where none is named.
+    if (parents.length === 0 && item.parent !== null) parents.push({ id: item.parent, by: byOf(relation ?? '') });
     if (relation && !isRelation(relation)) left['relation'] = relation;
     const unknown: string[] = [];
     // A name with a comma in it is a name where it is one in the list.
@@ -123,4 +126,4 @@ export function cell(chart: Chart, item: string, field: string): string | undefi
   return parent === undefined ? (own.fields[field] ?? '') : refer.textOf(parent);
 }
 
-export const tables = tableForms(TABLE, { resolve: resolveTable });
+export const tables = tableForms(TABLE, { levels: true, resolve: resolveTable });

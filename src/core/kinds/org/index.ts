@@ -45,6 +45,7 @@ export const org: Kind = {
   structure: treeStructure,
   cell,
   writeOutline: outlineOf,
+  outlineFields: ['name', 'post', 'superior', 'id'],
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,
   face(item) {
     const { name = '', post = '' } = item.fields;

@@ -12,6 +12,7 @@ export const columns: readonly Column[] = [
   {
     field: 'superior',
     label: 'Reports to',
+    refers: 'one',
     headings: [
       'reportsto',
       'reportingto',
@@ -42,6 +43,7 @@ export const columns: readonly Column[] = [
   {
     field: 'start',
     label: 'Start date',
+    type: 'date',
     headings: ['start', 'started', 'since', 'joined', 'hired', 'hiredate', 'startdate'],
   },
 ];
@@ -65,6 +67,7 @@ Tolu Adeyri,Schools programme,Maud Ferrow
 export const forms = [
   ...tableForms(TABLE, {
     parent: 'superior',
+    levels: true,
     resolve: (list) => ({ ...list, items: resolveParents(list.items, 'superior', 'post') }),
   }),
   outlineForm(OUTLINE, nameAnd('post')),

@@ -21,7 +21,7 @@ export const columns: readonly Column[] = [
     label: 'Sets',
     headings: ['set', 'belongsto', 'in', 'groups', 'tags', 'categories', 'memberof', 'trainedfor'],
   },
-  { field: 'count', label: 'Count', headings: ['number', 'howmany', 'n', 'counts', 'total'] },
+  { field: 'count', label: 'Count', type: 'number', headings: ['number', 'howmany', 'n', 'counts', 'total'] },
 ];
 
 const TICKS = `Volunteer,First aid,Pruning,Guiding

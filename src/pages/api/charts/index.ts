@@ -38,7 +38,7 @@ export const ALL = endpoint({
           id,
           body.list === undefined
             ? emptyChart(kind.id, title)
-            : chartOfList(kind, title, readAs(kind, body.list, body.form, newId)),
+            : chartOfList(kind, title, readAs(kind, body.list, { ...body, newId })),
         );
       return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
     });

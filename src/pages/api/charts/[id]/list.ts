@@ -1,20 +1,31 @@
-import { setsOf, treeOf, walk } from '../../../../core/chart';
+import { sourceOf, UnreadableFile } from '../../../../core/formats';
 import { kinds } from '../../../../core/kinds';
-import { listAsCsv } from '../../../../core/list';
+import { listAsJson } from '../../../../core/list';
+import { listAsXlsx, listFormats, XLSX } from '../../../../core/write';
 import { schemas } from '../../../../server/api';
 import { getChart, replaceList } from '../../../../server/charts';
-import { ApiError, endpoint, json, meets, negotiate, paramOf, readJson, readText } from '../../../../server/http';
+import { ApiError, endpoint, json, meets, negotiate, paramOf, readBytes, readJson } from '../../../../server/http';
 import { kindFor } from '../../../../server/lists';
 import { disposition } from '../../../../server/pictures';
 
+/** Media type of every form by its id, JSON first: it is given where nothing is asked for. */
 const types: Readonly<Record<string, string>> = {
   json: 'application/json',
-  csv: 'text/csv',
-  outline: 'text/plain',
+  xlsx: XLSX.mime,
   ...Object.fromEntries(
-    kinds.flatMap(({ formats = {} }) => Object.entries(formats).map(([id, { mime }]) => [id, mime])),
+    kinds.flatMap((kind) => Object.entries(listFormats(kind)).map(([id, { mime }]) => [id, mime] as const)),
   ),
 };
+
+/** A file as it is, of whatever form. @throws 422 where it can't be read */
+async function textOfFile(request: Request): Promise<string> {
+  try {
+    return (await sourceOf(await readBytes(request))).text;
+  } catch (error) {
+    if (!(error instanceof UnreadableFile)) throw error;
+    throw new ApiError(422, 'unreadable-file', error.message, [{ code: 'unreadable-file', message: error.message }]);
+  }
+}
 
 export const ALL = endpoint({
   GET: async (context) => {
@@ -25,44 +36,30 @@ export const ALL = endpoint({
     const type = as === null ? negotiate(context.request.headers.get('accept'), Object.values(types)) : types[as]!;
     const { chart, revision } = await getChart(paramOf(context, 'id'));
     const kind = kindFor(chart.kind);
-    const file = (text: string, mime: string, ending: string) =>
-      new Response(text, {
+    const save = searchParams.get('save') === '1';
+    const file = (content: string | Uint8Array, mime: string, ending: string) =>
+      new Response(content as BodyInit, {
         headers: {
-          'content-type': `${mime}; charset=utf-8`,
-          'content-disposition': disposition(chart.title, ending, searchParams.get('save') === '1'),
+          'content-type': typeof content === 'string' ? `${mime}; charset=utf-8` : mime,
+          'content-disposition': disposition(chart.title, ending, save),
           'cache-control': 'no-store',
         },
       });
-    if (type === 'text/csv')
-      return file(
-        listAsCsv(chart, kind.columns, (item, field) => kind.cell?.(chart, item, field)),
-        type,
-        'csv',
-      );
-    if (type === 'text/plain') return file(kind.writeOutline(chart), type, 'txt');
-    if (type !== 'application/json') {
-      const format = Object.values(kind.formats ?? {}).find(({ mime }) => mime === type);
-      if (!format)
-        throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);
-      return file(format.write(chart), format.mime, format.ending);
-    }
-    const items = [...walk(treeOf(chart.items))].map(({ id, depth }) => ({
-      id,
-      level: depth + 1,
-      parent: chart.items[id]!.parent,
-      fields: chart.items[id]!.fields,
-    }));
-    const { title, links, sets } = chart;
-    return json({ title, kind: chart.kind, revision, items, links: Object.values(links), sets: setsOf({ sets }) });
+    if (type === types['json'] && !save) return json({ revision, ...listAsJson(chart) });
+    if (type === XLSX.mime) return file(await listAsXlsx(kind, chart), type, XLSX.ending);
+    const format = Object.values(listFormats(kind)).find(({ mime }) => mime === type);
+    if (!format)
+      throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);
+    return file(format.write(chart), format.mime, format.ending);
   },
   PUT: async (context) => {
     const { request } = context;
     const type = request.headers.get('content-type') ?? 'application/json';
-    // A list may come as it is, or in JSON with its form.
-    const plain = /^text\//i.test(type);
-    const { list, form } = plain
-      ? meets(schemas.refreshRequest, { list: await readText(request) })
-      : (await readJson(request, schemas.refreshRequest)).body;
-    return json(await replaceList(paramOf(context, 'id'), list, form));
+    // A list may come as it is, or in JSON with how it is to be read.
+    const { list, ...options } = /^application\/([\w.-]+\+)?json\b/i.test(type)
+      ? (await readJson(request, schemas.refreshRequest)).body
+      : meets(schemas.refreshRequest, { list: await textOfFile(request) });
+    const only = context.url.searchParams.get('try') === '1' || options.try;
+    return json(await replaceList(paramOf(context, 'id'), { ...options, list, try: only }));
   },
 });

@@ -1,0 +1,113 @@
+/** Nested lists and headings of Markdown (CommonMark 0.31, sections 4.2, 5.2, 5.3, 6.7) as levels. */
+
+import { SOFT_BREAK } from '../list/words';
+
+const HEADING = /^ {0,3}(#{1,6})\s+(.*?)\s*#*\s*$/;
+const ITEM = /^(\s*)([-*+•]|\d{1,9}[.)])(\s+)(.*)$/;
+
+/** Words without the marks that only say how they look. */
+const plain = (text: string): string => {
+  const kept: string[] = [];
+  // What was escaped is set aside, so that it is not taken for a mark.
+  const held = text.replace(/\\([!-/:-@[-`{-~])/g, (_, sign: string) => `\uE010${kept.push(sign) - 1}\uE011`);
+  return held
+    .replace(/!?\[([^\]]*)\]\([^)\s]*(?:\s+"[^"]*")?\)/g, '$1')
+    .replace(/(\*\*|__)(?=\S)(.*?\S)\1/g, '$2')
+    .replace(/(?<![\p{L}\p{N}])([*_])(?=\S)(.*?\S)\1(?![\p{L}\p{N}])/gu, '$2')
+    .replace(/`([^`]+)`/g, '$1')
+    .replace(/^\[[ xX]\]\s+/, '')
+    .replace(/\uE010(\d+)\uE011/g, (_, at: string) => kept[Number(at)]!);
+};
+
+/** An odd backslash at the end is a hard line break. */
+const goesOn = (line: string) => /(?<!\\)(\\\\)*\\$/.test(line);
+const unbroken = (line: string) => (goesOn(line) ? line.slice(0, -1) : line);
+
+const columns = (space: string) => space.replace(/\t/g, '    ').length;
+
+/** Whether a text is written in Markdown rather than as a plain outline: headings, or escapes and marks in bullets. */
+export function looksLikeMarkdown(text: string): boolean {
+  const lines = text
+    .slice(0, 50_000)
+    .split('\n')
+    .filter((line) => line.trim() !== '');
+  const headings = lines.filter((line) => HEADING.test(line)).length;
+  const items = lines.filter((line) => ITEM.test(line));
+  if (headings > 0 && items.length > 0) return true;
+  if (items.length < lines.length * 0.6) return false;
+  return items.some((line) => /(\*\*|__)\S|\\[!-/:-@[-`{-~]|\]\(/.test(line));
+}
+
+/**
+ * The text as an outline, a tab a level, every line where it stood in the source.
+ * @param meaning signs that are no bullets where others are used, such as a plus before a partner
+ */
+export function outlineOfMarkdown(text: string, meaning = ''): string {
+  const source = text.split('\n');
+  const others = source.some((line) => {
+    const found = ITEM.exec(line);
+    return found !== null && !meaning.includes(found[2]!);
+  });
+  const bulletOf = (line: string) => {
+    const found = ITEM.exec(line);
+    return found && !(others && meaning.includes(found[2]!)) ? found : null;
+  };
+  const headings: number[] = [];
+  let open: number[] = [];
+  let continues = false;
+  const out = source.map(() => '');
+  let last = -1;
+  for (const [i, line] of source.entries()) {
+    if (line.trim() === '') {
+      continues = false;
+      continue;
+    }
+    const heading = HEADING.exec(line);
+    if (heading) {
+      const rank = heading[1]!.length;
+      while (headings.length > 0 && headings.at(-1)! >= rank) headings.pop();
+      out[i] = `${'\t'.repeat(headings.length)}${plain(heading[2]!)}`;
+      headings.push(rank);
+      open = [];
+      last = i;
+      continues = false;
+      continue;
+    }
+    const item = bulletOf(line);
+    if (!item && last >= 0 && (continues || (open.length > 0 && /^\s/.test(line)))) {
+      // Another line of the same item: a hard break where the line before ends in a backslash or two spaces.
+      const before = source[i - 1] ?? '';
+      const hard = goesOn(before) || / {2,}$/.test(before);
+      out[last] = `${out[last]!.trimEnd()}${hard ? SOFT_BREAK : ' '}${plain(unbroken(line.trim()))}`;
+      continues = true;
+      continue;
+    }
+    if (item) {
+      const column = columns(item[1]!);
+      while (open.length > 0 && open.at(-1)! > column) open.pop();
+      const level = open.length;
+      open.push(column + item[2]!.length + Math.min(4, columns(item[3]!)));
+      out[i] = `${'\t'.repeat(headings.length + level)}${plain(unbroken(item[4]!))}`;
+    } else {
+      open = [];
+      out[i] = `${'\t'.repeat(headings.length)}${plain(unbroken(line.trim()))}`;
+    }
+    last = i;
+    continues = true;
+  }
+  return out.join('\n');
+}
+
+const escaped = (text: string) =>
+  text
+    .replace(/[\\*_`<>[\]#]/g, '\\$&')
+    .replace(/^([-+•]|\d{1,9}[.)])(?=\s)/, (mark) => (/^\d/.test(mark) ? mark.replace(/[.)]/, '\\$&') : `\\${mark}`));
+
+/** Lines with their levels as a nested list; a line end inside an item is a hard break. */
+export const writeMarkdown = (lines: readonly { readonly level: number; readonly text: string }[]): string =>
+  lines
+    .map(({ level, text }) => {
+      const indent = '  '.repeat(level);
+      return `${indent}- ${text.split('\n').map(escaped).join(`\\\n${indent}  `)}\n`;
+    })
+    .join('');

@@ -1,0 +1,46 @@
+/** What a file holds, as text that lists are read from, whatever the file is. */
+import { decode } from './decode';
+import { textOfHtml } from './html';
+import { looksLikeZip, readXlsx, type SheetText, UnreadableFile } from './xlsx';
+
+export interface Source {
+  readonly text: string;
+  /** Of a workbook: its sheets; `text` is that of the first. */
+  readonly sheets: readonly SheetText[];
+  /** What to look at, in a sentence; empty where nothing is in doubt. */
+  readonly said: string;
+}
+
+const starts = (bytes: Uint8Array, ...with_: number[]) => with_.every((byte, i) => bytes[i] === byte);
+
+const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
+  [
+    [0xd0, 0xcf, 0x11, 0xe0],
+    'This file is of an older or a locked form; save it as .xlsx without a password, or as .csv.',
+  ],
+  [[0x25, 0x50, 0x44, 0x46], 'This is a PDF; open the list it was made from, or copy its lines and paste them.'],
+  [[0x89, 0x50, 0x4e, 0x47], 'This is a picture; a list is text or a spreadsheet.'],
+  [[0xff, 0xd8, 0xff], 'This is a picture; a list is text or a spreadsheet.'],
+];
+
+/**
+ * @param bytes the file, 8 MB at the most by the caller's care
+ * @throws UnreadableFile in words a person can act on
+ */
+export async function sourceOf(bytes: Uint8Array): Promise<Source> {
+  if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
+  if (looksLikeZip(bytes)) {
+    const sheets = await readXlsx(bytes);
+    if (sheets.length === 0) throw new UnreadableFile('No sheet of this file has words in it.');
+    return { text: sheets[0]!.text, sheets, said: '' };
+  }
+  const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));
+  if (other) throw new UnreadableFile(other[1]);
+  const { text, said, binary } = decode(bytes);
+  if (binary)
+    throw new UnreadableFile(
+      'This file is not text: it holds bytes that no list has. Open a .csv, .txt or .xlsx file.',
+    );
+  const page = /^\s*(<!doctype html|<html[\s>]|<table[\s>]|<meta[\s>])/i.test(text) ? textOfHtml(text) : undefined;
+  return { text: page ?? text, sheets: [], said };
+}

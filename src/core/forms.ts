@@ -1,0 +1,97 @@
+/** The forms in which a list of a kind can be written: the kind's own, and those that all kinds share. */
+import {
+  fieldOfAttribute,
+  looksLikeMarkdown,
+  looksLikeOpml,
+  type OpmlNode,
+  outlineOfMarkdown,
+  parseOpml,
+} from './formats';
+import type { Kind } from './kinds';
+import {
+  headingKey,
+  jsonForm,
+  type ListForm,
+  type ListRead,
+  plainText,
+  type ReadContext,
+  recognise,
+  SOFT_BREAK,
+} from './list';
+
+const isTable = ({ id }: ListForm) => id === 'csv' || id === 'tsv';
+
+/** The kind's form for lines of text that a text most surely is. */
+const textForm = (kind: Kind, text: string): ListForm =>
+  recognise(
+    text,
+    kind.forms.filter((form) => !isTable(form) && !form.exclusive),
+    kind.columns,
+  );
+
+const markdownForm = (kind: Kind): ListForm => ({
+  id: 'markdown',
+  label: 'Markdown',
+  sample: '- Oriel Tansley\n  - Piet Marrable\n',
+  suits: (text) => (looksLikeMarkdown(plainText(text)) ? 0.66 : 0),
+  read(raw, context) {
+    const text = outlineOfMarkdown(plainText(raw), kind.plus ?? '');
+    return { ...textForm(kind, text).read(text, context), form: 'markdown' };
+  },
+});
+
+function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
+  let nodes: readonly OpmlNode[];
+  try {
+    nodes = parseOpml(raw).nodes;
+  } catch (error) {
+    const refused = `This OPML is broken: ${(error as Error).message}.`;
+    return { form: 'opml', items: [], links: [], sets: [], lines: {}, problems: [], refused };
+  }
+  // Line n of the outline is the n-th element.
+  const text = nodes
+    .map((node) => `${'\t'.repeat(node.level)}${plainText(node.text).replace(/\s*\n\s*/g, SOFT_BREAK) || '?'}`)
+    .join('\n');
+  const list = textForm(kind, text).read(text, context);
+  const fieldFor = (name: string) => {
+    const field = fieldOfAttribute(name);
+    const key = headingKey(field);
+    const known = kind.columns.find((column) => column.field === field || column.headings.includes(key));
+    return known?.field ?? (field in {} ? `its ${field}` : field.slice(0, 80));
+  };
+  return {
+    ...list,
+    form: 'opml',
+    items: list.items.map((item) => {
+      const node = nodes[(list.lines[item.id] ?? 0) - 1];
+      if (!node) return item;
+      const more = Object.entries(node.fields).map(([name, value]) => [fieldFor(name), value] as const);
+      return { ...item, fields: { ...Object.fromEntries(more.filter(([field]) => field !== 'name')), ...item.fields } };
+    }),
+  };
+}
+
+const opmlForm = (kind: Kind): ListForm => ({
+  id: 'opml',
+  label: 'OPML',
+  sample:
+    '<opml version="2.0"><body>\n<outline text="Oriel Tansley">\n<outline text="Piet Marrable"/>\n</outline>\n</body></opml>\n',
+  suits: (text) => (looksLikeOpml(text) ? 1 : 0),
+  read: (raw, context) => readOpml(kind, raw, context),
+});
+
+const all = new WeakMap<Kind, readonly ListForm[]>();
+
+/** All forms of a kind, its own first. */
+export function formsOf(kind: Kind): readonly ListForm[] {
+  const known = all.get(kind);
+  if (known) return known;
+  const table = kind.forms.find(({ id }) => id === 'csv')!;
+  const forms = [...kind.forms, markdownForm(kind), opmlForm(kind), jsonForm(table)];
+  all.set(kind, forms);
+  return forms;
+}
+
+/** Forms of one item a line, in which a line that ends in a backslash goes on in the next. */
+export const isLineForm = (form: ListForm): boolean =>
+  !isTable(form) && !['opml', 'json', 'markdown', 'gedcom'].includes(form.id);

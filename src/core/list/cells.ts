@@ -1,0 +1,97 @@
+/** From text to rows of cells: CSV by RFC 4180, values set apart by tabs, semicolons or bars, tables in Markdown. */
+import Papa from 'papaparse';
+import type { Problem } from './types';
+
+export interface Row {
+  /** Line of the text on which it starts, from 1. */
+  readonly line: number;
+  readonly cells: readonly string[];
+}
+
+/** More columns than any list has; what has more is no table. */
+export const MOST_COLUMNS = 300;
+const DELIMITERS = [',', '\t', ';', '|'] as const;
+const MARKDOWN_RULE = /^\s*\|?\s*:?-{3,}:?\s*(\|\s*:?-{3,}:?\s*)*\|?\s*$/;
+
+/** Whether the second line with words is the rule under the headings of a Markdown table. */
+export function isMarkdownTable(text: string): boolean {
+  const [first, second] = text
+    .slice(0, 20_000)
+    .split('\n')
+    .filter((line) => line.trim() !== '');
+  return first !== undefined && first.includes('|') && second !== undefined && MARKDOWN_RULE.test(second);
+}
+
+function markdownRows(text: string): Row[] {
+  return text.split('\n').flatMap((line, i) => {
+    if (line.trim() === '' || MARKDOWN_RULE.test(line)) return [];
+    const body = line
+      .trim()
+      .replace(/^\|/, '')
+      .replace(/(?<!\\)\|$/, '');
+    const cells = body.split(/(?<!\\)\|/).map((cell) =>
+      cell
+        .replace(/\\([\\|`*_<>[\]])/g, '$1')
+        .replace(/<br ?\/?>/g, '\n')
+        .trim(),
+    );
+    return [{ line: i + 1, cells }];
+  });
+}
+
+/** Rows of cells with the line each starts on; rows of empty cells are left out. */
+export function rowsOf(text: string, delimiter: string): { rows: Row[]; problems: Problem[] } {
+  if (delimiter === '|' && isMarkdownTable(text)) return { rows: markdownRows(text), problems: [] };
+  const rows: Row[] = [];
+  const problems: Problem[] = [];
+  let line = 1;
+  let counted = 0;
+  Papa.parse<string[]>(text, {
+    delimiter,
+    newline: '\n',
+    step({ data, errors, meta }) {
+      for (const error of errors)
+        problems.push({
+          code: 'broken-quotes',
+          severity: 'error',
+          line,
+          message: `Line ${line}: a quotation mark is opened and not closed, or stands inside a cell (${error.message.toLowerCase()}). Double it, or put the whole cell in quotes.`,
+          repairs: [],
+        });
+      if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data });
+      for (; counted < meta.cursor; counted++) if (text.charCodeAt(counted) === 10) line++;
+    },
+  });
+  return { rows, problems };
+}
+
+/**
+ * The delimiter under which one of the first lines names the most known columns; else the one that splits lines alike.
+ * @param namesKnown how many different known columns a row names
+ */
+export function delimiterOf(
+  text: string,
+  namesKnown: (row: readonly string[]) => number,
+): { delimiter: string; headings: number; even: boolean } {
+  // A long first line is no sign of a table, and would cost time to try.
+  const head = text
+    .slice(0, 200_000)
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .slice(0, 50)
+    .join('\n');
+  let best = { delimiter: ',', headings: -1, even: false };
+  for (const delimiter of DELIMITERS) {
+    const { rows } = rowsOf(head, delimiter);
+    const width = rows.slice(0, LOOK_FOR_HEADINGS).reduce((most, row) => Math.max(most, row.cells.length), 0);
+    if (width < 2 || width > MOST_COLUMNS) continue;
+    const headings = rows.slice(0, LOOK_FOR_HEADINGS).reduce((most, row) => Math.max(most, namesKnown(row.cells)), 0);
+    const even = rows.length > 1 && rows.every((row) => row.cells.length === width);
+    if (headings > best.headings || (headings === best.headings && even && !best.even))
+      best = { delimiter, headings, even };
+  }
+  return best;
+}
+
+/** Headings may stand below a title or two. */
+export const LOOK_FOR_HEADINGS = 8;

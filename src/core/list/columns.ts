@@ -1,0 +1,165 @@
+/**
+ * What each column of a table says: found by its heading, else by its cells. A person may choose otherwise, and what was
+ * chosen for a heading can be used again for the next list.
+ */
+import type { Row } from './cells';
+import type { Column } from './types';
+import { headingKey, tidy } from './words';
+
+/** Columns that say where a line stands rather than something of the item. A list may have several of the first. */
+export const LEVEL = '@level';
+export const NUMBERING = '@numbering';
+export const GRADE = '@grade';
+/** A column that is not taken in. */
+export const LEFT_OUT = '';
+
+export const PLACE_ROLES = [
+  { role: LEVEL, label: 'A level of its own', about: 'One column a level, such as site, department, team' },
+  { role: NUMBERING, label: 'Numbering', about: 'Numbers such as 1.2.3 say what stands under what' },
+  { role: GRADE, label: 'Level or grade', about: 'A line stands under the nearest one above it of a higher grade' },
+] as const;
+
+export const known = (columns: readonly Column[], heading: string): Column | undefined => {
+  const key = headingKey(heading);
+  return columns.find((column) => column.headings.includes(key) || headingKey(column.label) === key);
+};
+
+/** How many different columns a row names. */
+export const namesKnown =
+  (columns: readonly Column[]) =>
+  (row: readonly string[]): number =>
+    row.length > 300 ? 0 : new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean)).size;
+
+/** Whether a row is one of headings: it names the name column, or two others. */
+export function namesColumns(row: readonly string[], columns: readonly Column[]): boolean {
+  const fields = new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean));
+  return fields.has('name') || fields.size >= 2;
+}
+
+/** How a column is called where it is chosen for: its heading, else its place. */
+export const columnKey = (heading: string, at: number): string => tidy(heading).slice(0, 80) || `column ${at + 1}`;
+
+/** A field name for a column nobody knows: its heading, kept as it is where it can be a key. */
+const ownField = (heading: string, at: number) => {
+  const name = columnKey(heading, at);
+  return name in {} || name.startsWith('@') ? `column ${at + 1}` : name;
+};
+
+export function fieldsOfHeadings(
+  first: readonly string[],
+  columns: readonly Column[],
+  roles: Readonly<Record<string, string>>,
+): string[] {
+  const taken = new Set<string>();
+  return first.map((heading, at) => {
+    const key = columnKey(heading, at);
+    const chosen = Object.hasOwn(roles, key) ? roles[key] : undefined;
+    if (chosen === LEVEL || chosen === LEFT_OUT) return chosen;
+    const wanted = chosen ?? known(columns, heading)?.field ?? ownField(heading, at);
+    const field = taken.has(wanted)
+      ? taken.has(ownField(heading, at))
+        ? `column ${at + 1}`
+        : ownField(heading, at)
+      : wanted;
+    taken.add(field);
+    return field;
+  });
+}
+
+const cellsAt = (rows: readonly Row[], at: number) =>
+  rows.map((row) => tidy(row.cells[at] ?? '').toLowerCase()).filter((cell) => cell !== '');
+
+/** A column most of whose cells are names of other lines says what is above what, whatever its heading. */
+export function guessParent(rows: readonly Row[], fields: readonly string[]): number {
+  const nameAt = fields.indexOf('name');
+  const names = new Set(cellsAt(rows, nameAt));
+  return fields.findIndex((_, at) => {
+    if (at === nameAt) return false;
+    const cells = cellsAt(rows, at);
+    return cells.length >= rows.length / 2 && cells.filter((cell) => names.has(cell)).length >= cells.length * 0.6;
+  });
+}
+
+/** Where lines name the line above by something other than its name, the column that has those words is the id. */
+export function guessId(
+  rows: readonly Row[],
+  fields: readonly string[],
+  parent: string,
+  columns: readonly Column[],
+): number {
+  const wanted = cellsAt(rows, fields.indexOf(parent));
+  const share = (at: number) => {
+    const own = new Set(cellsAt(rows, at));
+    return wanted.filter((cell) => own.has(cell)).length / Math.max(1, wanted.length);
+  };
+  if (wanted.length === 0 || share(fields.indexOf('name')) > 0.4) return -1;
+  const taken = new Set(columns.map(({ field }) => field));
+  return fields.findIndex((field, at) => {
+    if (taken.has(field)) return false;
+    const cells = cellsAt(rows, at);
+    return new Set(cells).size === cells.length && share(at) >= 0.6;
+  });
+}
+
+const DOTTED_NUMBER = /^\d+(\.\d+)*\.?$/;
+const LEVEL_HEADING = /^(level|tier|layer)\d+$/;
+const GRADE_HEADING = /^(level|grade|band|rank|tier|layer)$/;
+
+/**
+ * Where no column names the line above: columns that say the level in another way. Changes `fields` in place.
+ * @param headings '' where there are none
+ */
+export function guessPlaces(
+  rows: readonly Row[],
+  headings: readonly string[],
+  fields: string[],
+  chosen: ReadonlySet<number>,
+): void {
+  const free = (at: number) => !chosen.has(at);
+  const levels = headings.flatMap((heading, at) => (free(at) && LEVEL_HEADING.test(headingKey(heading)) ? [at] : []));
+  if (levels.length >= 2) {
+    for (const at of levels) fields[at] = LEVEL;
+    return;
+  }
+  const numbered = fields.findIndex((_, at) => {
+    if (!free(at)) return false;
+    const cells = cellsAt(rows, at);
+    return (
+      cells.length >= rows.length * 0.9 &&
+      cells.filter((cell) => DOTTED_NUMBER.test(cell)).length >= cells.length * 0.95 &&
+      cells.some((cell) => /^\d+\.\d+/.test(cell)) &&
+      new Set(cells).size === cells.length &&
+      cells.includes('1')
+    );
+  });
+  if (numbered >= 0) {
+    fields[numbered] = NUMBERING;
+    return;
+  }
+  // Lines set in steps: each row has words in one of the first columns only.
+  const stepped = staggered(rows);
+  if (stepped >= 2 && Array.from({ length: stepped }, (_, at) => at).every(free)) {
+    for (let at = 0; at < stepped; at++) fields[at] = LEVEL;
+    return;
+  }
+  const graded = headings.findIndex((heading, at) => free(at) && GRADE_HEADING.test(headingKey(heading)));
+  if (graded >= 0 && new Set(cellsAt(rows, graded)).size > 1 && cellsAt(rows, graded).length === rows.length)
+    fields[graded] = GRADE;
+}
+
+/** How many of the first columns hold one cell a row between them, each deeper by at most one; 0 where they do not. */
+function staggered(rows: readonly Row[]): number {
+  if (rows.length < 3) return 0;
+  const width = Math.max(...rows.map(({ cells }) => cells.length));
+  const firstOf = ({ cells }: Row) => cells.findIndex((cell) => cell.trim() !== '');
+  const deepest = Math.max(...rows.map(firstOf));
+  if (deepest < 1 || deepest >= width) return 0;
+  let last = -1;
+  for (const row of rows) {
+    const at = firstOf(row);
+    if (at > last + 1) return 0;
+    if (row.cells.slice(at + 1, deepest + 1).some((cell) => cell.trim() !== '')) return 0;
+    last = at;
+  }
+  return deepest + 1;
+}

@@ -1,0 +1,170 @@
+/** Lists as JSON: our own, with items, links and sets; or any records, flat or nested, as rows. */
+import { z } from 'zod';
+import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
+import { GRADE } from './columns';
+import { writeCsv } from './table';
+import type { ListForm, ListRead } from './types';
+
+/** What a list as JSON holds; a newer version may hold more. */
+const ownSchema = z.object({
+  items: z.array(
+    z.object({ id: itemSchema.shape.id, parent: itemSchema.shape.parent, fields: z.record(z.string(), z.string()) }),
+  ),
+  links: z.array(linkSchema).optional(),
+  sets: z.array(setSchema).optional(),
+  arrangement: z.record(z.string(), z.union([z.string(), z.number(), z.boolean()])).optional(),
+});
+
+/** The list of a chart with everything that a list holds. */
+export const listAsJson = (chart: Chart) => ({
+  title: chart.title,
+  kind: chart.kind,
+  items: [...walk(treeOf(chart.items))].map(({ id, depth }) => ({
+    id,
+    level: depth + 1,
+    parent: chart.items[id]!.parent,
+    fields: chart.items[id]!.fields,
+  })),
+  links: Object.values(chart.links),
+  sets: setsOf(chart),
+  arrangement: chart.arrangement,
+});
+
+type Scalar = string | number | boolean;
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const isScalar = (value: unknown): value is Scalar => ['string', 'number', 'boolean'].includes(typeof value);
+const DEPTH = '@depth';
+
+interface Rows {
+  readonly rows: Record<string, string>[];
+  nested: boolean;
+}
+
+const word = (value: Scalar) => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
+
+/** Records under each other as rows with their depth. Iterative: nesting has no limit here. */
+function flatten(top: readonly unknown[]): Rows {
+  const found: Rows = { rows: [], nested: false };
+  const stack = top.map((value) => ({ value, depth: 0 })).reverse();
+  for (let at = stack.pop(); at; at = stack.pop()) {
+    const { value, depth } = at;
+    const row: Record<string, string> = { [DEPTH]: String(depth) };
+    found.rows.push(row);
+    if (depth > 0) found.nested = true;
+    if (!isRecord(value)) {
+      if (isScalar(value)) row['name'] = word(value);
+      continue;
+    }
+    const children: unknown[] = [];
+    for (const [key, of] of Object.entries(value)) {
+      if (isScalar(of)) row[key] = word(of);
+      else if (Array.isArray(of) && of.some(isRecord)) children.push(...of);
+      else if (Array.isArray(of)) row[key] = of.filter(isScalar).map(word).join('; ');
+      else if (isRecord(of))
+        for (const [inner, deep] of Object.entries(of)) if (isScalar(deep)) row[`${key} ${inner}`] = word(deep);
+    }
+    for (const child of children.reverse()) stack.push({ value: child, depth: depth + 1 });
+  }
+  return found;
+}
+
+/** The records of a value: itself where it is a list, else its longest list of records, else itself alone. */
+function recordsOf(value: unknown): readonly unknown[] {
+  if (Array.isArray(value)) return value;
+  if (!isRecord(value)) return [];
+  if (Object.values(value).some(isScalar)) return [value];
+  const lists = Object.values(value).filter((of): of is unknown[] => Array.isArray(of) && of.some(isRecord));
+  return lists.sort((a, b) => b.length - a.length)[0] ?? [value];
+}
+
+const refused = (why: string): ListRead => ({
+  form: 'json',
+  items: [],
+  links: [],
+  sets: [],
+  lines: {},
+  problems: [],
+  refused: why,
+});
+
+function ownList(
+  { items, links = [], sets = [], arrangement }: z.infer<typeof ownSchema>,
+  newId: () => string,
+): ListRead {
+  const fresh = new Map(items.map(({ id }) => [id, newId()]));
+  const orders = firstOrders(items.length);
+  const known = (id: string) => fresh.has(id);
+  const lines: Record<string, number> = {};
+  const read = items.map(({ id, parent, fields }, i): Item => {
+    lines[fresh.get(id)!] = i + 1;
+    return {
+      id: fresh.get(id)!,
+      parent: parent === null ? null : (fresh.get(parent) ?? null),
+      order: orders[i]!,
+      fields,
+    };
+  });
+  // A circle would hang on no top: it is cut at its first line.
+  const parentOf = new Map(read.map((item) => [item.id, item.parent]));
+  for (const { id } of read) {
+    const seen = new Set<string>();
+    for (let at: string | null = id; at !== null; at = parentOf.get(at) ?? null) {
+      if (seen.has(at)) {
+        parentOf.set(id, null);
+        break;
+      }
+      seen.add(at);
+      if (seen.size > read.length) break;
+    }
+  }
+  return {
+    form: 'json',
+    items: read.map((item) => ({ ...item, parent: parentOf.get(item.id) ?? null })),
+    links: links
+      .filter(({ from, to }) => known(from) && known(to))
+      .map((link) => ({ ...link, from: fresh.get(link.from)!, to: fresh.get(link.to)! })),
+    sets: sets.map((set) => ({
+      ...set,
+      members: set.members
+        .filter(known)
+        .map((id) => fresh.get(id)!)
+        .sort(),
+    })),
+    lines,
+    problems: [],
+    ...(arrangement && Object.keys(arrangement).length > 0 && { arrangement }),
+  };
+}
+
+/** @param table the kind's form for CSV */
+export const jsonForm = (table: ListForm): ListForm => ({
+  id: 'json',
+  label: 'JSON',
+  sample: '[\n  {"name": "Oriel Tansley"},\n  {"name": "Piet Marrable"}\n]\n',
+  suits: (text) =>
+    /^\uFEFF?\s*[[{]/.test(text) &&
+    /[\]}]\s*$/.test(text.slice(-200)) &&
+    /"[^"]*"\s*:|^\uFEFF?\s*\[/.test(text.slice(0, 5_000))
+      ? 0.97
+      : 0,
+  read(raw, context) {
+    let value: unknown;
+    try {
+      value = JSON.parse(raw.replace(/^\uFEFF/, ''));
+    } catch (error) {
+      return refused(`This JSON is broken: ${(error as Error).message}.`);
+    }
+    const own = ownSchema.safeParse(value);
+    if (own.success) return ownList(own.data, context.newId);
+    const { rows, nested } = flatten(recordsOf(value));
+    const keys = new Set(rows.flatMap((row) => Object.keys(row)));
+    if (!nested) keys.delete(DEPTH);
+    const headings = [...keys];
+    const csv = writeCsv([headings, ...rows.map((row) => headings.map((key) => row[key] ?? ''))]);
+    return {
+      ...table.read(csv, { ...context, headings: true, roles: { ...context.roles, [DEPTH]: GRADE } }),
+      form: 'json',
+    };
+  },
+});

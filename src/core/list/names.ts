@@ -1,0 +1,81 @@
+/** Whether two ways of writing a name mean the same person or thing. */
+import { folded } from './words';
+
+/**
+ * Similarity from 0 to 1 (Jaro 1989; Winkler 1990 with prefix scale 0.1 over at most four letters).
+ * Letters count as matching within half the longer length, less one.
+ */
+export function jaroWinkler(a: string, b: string): number {
+  if (a === b) return 1;
+  const [long, short] = a.length >= b.length ? [a, b] : [b, a];
+  const reach = Math.max(0, Math.floor(long.length / 2) - 1);
+  const taken = new Array<boolean>(long.length).fill(false);
+  const matched: number[] = [];
+  for (let i = 0; i < short.length; i++)
+    for (let j = Math.max(0, i - reach); j <= Math.min(long.length - 1, i + reach); j++)
+      if (!taken[j] && short[i] === long[j]) {
+        taken[j] = true;
+        matched.push(i);
+        break;
+      }
+  const count = matched.length;
+  if (count === 0) return 0;
+  let crossed = 0;
+  let at = 0;
+  for (let j = 0; j < long.length; j++) if (taken[j] && long[j] !== short[matched[at++]!]) crossed++;
+  const jaro = (count / a.length + count / b.length + (count - crossed / 2) / count) / 3;
+  let prefix = 0;
+  while (prefix < 4 && prefix < short.length && a[prefix] === b[prefix]) prefix++;
+  return jaro + prefix * 0.1 * (1 - jaro);
+}
+
+/** Titles and marks of rank before or after a name (common practice), folded. */
+const TITLES = new Set(
+  'dr prof professor mr mrs ms mx miss sir dame rev revd fr herr frau m mme mlle ing dipl mag hon phd msc bsc ma ba mba md jr sr'.split(
+    ' ',
+  ),
+);
+
+/** The words of a name without titles, family name last: "Marrable, Dr Piet" is piet marrable. */
+function wordsOf(name: string): string[] {
+  const [family, given] = name.split(',', 2);
+  const turned =
+    given !== undefined && !TITLES.has(folded(given).replace(/\./g, '')) ? `${given} ${family}` : (family ?? '');
+  const words = folded(turned.replace(/\([^)]*\)/g, ' '))
+    .replace(/\.(?=\S)/g, '. ')
+    .split(/[\s-]+/)
+    .map((word) => word.replace(/[^\p{L}\p{N}']/gu, ''))
+    .filter((word) => word !== '');
+  const bare = words.filter((word) => !TITLES.has(word));
+  return bare.length > 0 ? bare : words;
+}
+
+const fits = (a: string, b: string) =>
+  a === b || (a.length === 1 && b.startsWith(a)) || (b.length === 1 && a.startsWith(b));
+
+/**
+ * How surely two names mean the same, from 0 to 1: 1 where only titles, marks or the order of the words differ, 0.9 where
+ * given names are cut to initials or left out, less where letters differ.
+ */
+export function likeness(a: string, b: string): number {
+  if (folded(a) === folded(b)) return 1;
+  const [one, two] = [wordsOf(a), wordsOf(b)];
+  if (one.length === 0 || two.length === 0) return 0;
+  if (one.join(' ') === two.join(' ')) return 1;
+  if (one.length > 1 && [...one].sort().join(' ') === [...two].sort().join(' ')) return 0.97;
+  if (one.length > 1 && two.length > 1 && one.at(-1) === two.at(-1)) {
+    // The family name is the same: given names may be cut or left out, but not be others.
+    const [few, many] =
+      one.length <= two.length ? [one.slice(0, -1), two.slice(0, -1)] : [two.slice(0, -1), one.slice(0, -1)];
+    let at = 0;
+    const all = few.every((word) => {
+      while (at < many.length && !fits(word, many[at]!)) at++;
+      return at++ < many.length;
+    });
+    if (all && fits(few[0]!, many[0]!)) return 0.9;
+  }
+  return jaroWinkler(one.join(' '), two.join(' ')) * 0.95;
+}
+
+/** From here on two names are taken for ways of writing the same one. */
+export const LIKELY = 0.87;

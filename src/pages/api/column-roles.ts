@@ -1,0 +1,19 @@
+import { schemas } from '../../server/api';
+import { keepRoles, rolesFor } from '../../server/charts';
+import { endpoint, json, meets, readJson } from '../../server/http';
+import { kindFor } from '../../server/lists';
+
+export const ALL = endpoint({
+  GET: async ({ url }) => {
+    const { kind, heading } = meets(schemas.rolesQuery, {
+      kind: url.searchParams.get('kind') ?? '',
+      heading: url.searchParams.getAll('heading'),
+    });
+    return json({ roles: await rolesFor(kindFor(kind).id, heading) });
+  },
+  PUT: async ({ request }) => {
+    const { body } = await readJson(request, schemas.rolesRequest);
+    await keepRoles(kindFor(body.kind).id, body.headings, body.roles);
+    return new Response(null, { status: 204 });
+  },
+});
