@@ -1,5 +1,5 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
-import { type Chart, emptyChart, FIELD_LIMIT, fieldsSchema, ITEM_LIMIT, type Item } from './chart';
+import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item } from './chart';
 import { formsOf, isLineForm } from './forms';
 import { type Fitness, type Kind, kinds } from './kinds';
 import { countingIds, joinContinued, type ListRead, type Problem, plainText, recognise, SOFT_BREAK } from './list';
@@ -13,6 +13,10 @@ export interface Unreadable {
 export type ReadResult =
   | { readonly ok: true; readonly list: ListRead }
   | { readonly ok: false; readonly problem: Unreadable };
+
+/** What no field can hold: NUL, half of a surrogate pair. */
+const isSound = (text: string) => !text.includes('\0') && !/\p{Surrogate}/u.test(text);
+const wellFormed = (text: string) => text.replaceAll('\0', '\ufffd').replace(/\p{Surrogate}/gu, '\ufffd');
 
 /** Fields within the model's limits; what had to be cut is said. */
 function limited(list: ListRead): ListRead {
@@ -28,10 +32,11 @@ function limited(list: ListRead): ListRead {
   for (const { name } of list.sets)
     if (name.length > FIELD_LIMIT) tooLong(`The name of a set, "${name.slice(0, 40)} ...",`);
   const items = list.items.map((item): Item => {
-    if (fieldsSchema.safeParse(item.fields).success) return item;
+    if (Object.values(item.fields).every((text) => text.length <= FIELD_LIMIT && isSound(text))) return item;
     const line = list.lines[item.id]!;
-    tooLong(`Line ${line}: a cell`, { line, item: item.id });
-    const fields = Object.entries(item.fields).map(([key, value]) => [key, value.slice(0, FIELD_LIMIT)]);
+    if (Object.values(item.fields).some((text) => text.length > FIELD_LIMIT))
+      tooLong(`Line ${line}: a cell`, { line, item: item.id });
+    const fields = Object.entries(item.fields).map(([key, value]) => [key, wellFormed(value.slice(0, FIELD_LIMIT))]);
     return { ...item, fields: Object.fromEntries(fields) };
   });
   return {
@@ -42,6 +47,9 @@ function limited(list: ListRead): ListRead {
     problems: [...list.problems, ...problems],
   };
 }
+
+/** A line of a list is shorter; what is longer is something else. */
+const MOST_LETTERS = 100_000;
 
 /** Line ends inside items, which stood as a sign of their own while the text was read. */
 function unheld(list: ListRead): ListRead {
@@ -78,6 +86,14 @@ export function readList(kind: Kind, text: string, options: ReadOptions = {}): R
       'unknown-form',
       `There is no form "${form}" for this kind; choose one of ${forms.map((f) => f.id).join(', ')}.`,
     );
+  if (isLineForm(chosen)) {
+    const long = text.split('\n').findIndex((line) => line.length > MOST_LETTERS);
+    if (long >= 0)
+      return fail(
+        'not-a-list',
+        `Line ${long + 1} has more than ${MOST_LETTERS} letters. Is this a list, with one line for each item?`,
+      );
+  }
   const whole = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
   const read = chosen.read(whole, { columns: kind.columns, newId, roles, headings });
   if (read.refused !== undefined) return fail('not-a-list', read.refused);

@@ -1,11 +1,12 @@
 /** Composing and reading lists away from the page, so that typing never waits. */
 import { expose } from 'comlink';
 import type { Chart } from '../core/chart';
-import { type Composition, compose } from '../core/compose';
+import { type Composition, compose, listProblems, unsettled } from '../core/compose';
 import { faces } from '../core/faces';
+import { type Source, sourceOf, textOfHtml } from '../core/formats';
 import { type Kind, kindOf } from '../core/kinds';
 import type { ListRead, Problem } from '../core/list';
-import { chartOfList, offersFor, readList } from '../core/read';
+import { chartOfList, offersFor, type ReadOptions, readList } from '../core/read';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import type { Fonts } from '../core/text';
 
@@ -25,7 +26,8 @@ export interface Understood {
   readonly list: ListRead;
   readonly levels: number;
   readonly problems: readonly Problem[];
-  readonly composition: Shown;
+  /** Absent for a list too long for a small picture. */
+  readonly composition: Shown | null;
 }
 export type Understanding =
   | { readonly ok: true; readonly understood: Understood }
@@ -42,13 +44,24 @@ export interface KindOffer {
 /** Pictures of every kind are drawn only while that is a matter of moments. */
 const MOST_PICTURED = 1_500;
 
-function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts): Understood {
+/** How far reading has come: what is being done now, from 0 to 1. */
+export type Telling = (step: 'opening' | 'reading' | 'checking' | 'drawing', done: number) => void;
+
+function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts, tell?: Telling): Understood {
   const chart = { ...chartOfList(kind, 'Preview', list), house };
+  const lineOf = (id: string) => list.lines[id];
+  const structure = kind.structure(chart);
+  const common = { form: list.form, list, levels: structure.tiers };
+  if (list.items.length > MOST_PICTURED) {
+    tell?.('checking', 0.7);
+    const problems = unsettled(chart, listProblems(kind, chart, lineOf));
+    return { ...common, problems: [...list.problems, ...problems], composition: null };
+  }
+  tell?.('drawing', 0.7);
   const page = { ...chart.page, size: 'picture' as const, showTitle: false, margin: 8 };
-  const composition = compose({ ...chart, page }, fonts, { lineOf: (id) => list.lines[id] });
+  const composition = compose({ ...chart, page }, fonts, { lineOf });
   return {
-    form: list.form,
-    list,
+    ...common,
     levels: composition.tiers.length,
     problems: [...list.problems, ...composition.problems],
     composition: shown(composition),
@@ -65,12 +78,28 @@ const api = {
     return { ...rest, change: tell(scene) };
   },
 
-  async understand(kindId: string, text: string, form: string | undefined, house: string): Promise<Understanding> {
+  /** A file as text. @throws where it can't be read, in words */
+  async source(bytes: Uint8Array, tell?: Telling): Promise<Source> {
+    tell?.('opening', 0.1);
+    return sourceOf(bytes);
+  },
+
+  /** What is a table or a list in a piece of a document or a web page, as text. */
+  html: (html: string): string | undefined => textOfHtml(html),
+
+  async understand(
+    kindId: string,
+    text: string,
+    options: Omit<ReadOptions, 'newId'>,
+    house: string,
+    tell?: Telling,
+  ): Promise<Understanding> {
     const kind = kindOf(kindId);
     if (!kind) return { ok: false, message: `There is no kind "${kindId}".` };
-    const read = readList(kind, text, { form });
+    tell?.('reading', 0.3);
+    const read = readList(kind, text, options);
     if (!read.ok) return { ok: false, message: read.problem.message };
-    return { ok: true, understood: understoodAs(kind, read.list, house, await fonts) };
+    return { ok: true, understood: understoodAs(kind, read.list, house, await fonts, tell) };
   },
 
   /** Every kind that a text can become, the surest first, with small pictures; and what the others miss. */
@@ -81,7 +110,7 @@ const api = {
       ...fitness,
       picture:
         list && fitness.sure > 0 && list.items.length <= MOST_PICTURED
-          ? understoodAs(kind, list, house, loaded).composition.scene
+          ? (understoodAs(kind, list, house, loaded).composition?.scene ?? null)
           : null,
     }));
   },

@@ -1,6 +1,7 @@
 /** What can be wrong with a picture, whatever its kind. */
 import type { Chart, Look } from '../chart';
-import type { Problem } from '../list';
+import type { Kind } from '../kinds';
+import { lineProblems, type Problem, problemKey } from '../list';
 import type { SceneBand } from '../scene';
 import { contrast, LEAST_CONTRAST } from '../style';
 import type { Fonts } from '../text';
@@ -8,6 +9,26 @@ import type { PlacedItem } from './draw';
 
 /** Below this printed size text can't be read at arm's length (common practice), in points. */
 export const LEAST_PRINT = 6;
+
+/** What is wrong with the list: what the kind finds, and what any list may have; by line. */
+export function listProblems(kind: Kind, chart: Chart, lineOf: (item: string) => number | undefined): Problem[] {
+  const { unnamed } = kind.words;
+  return [...kind.problems(chart, lineOf), ...lineProblems(chart, lineOf, { unnamed, ...kind.near })].sort(
+    (a, b) => (a.line ?? 0) - (b.line ?? 0),
+  );
+}
+
+/** Problems without those that a person left as they are. What is only to be looked at can be left so. */
+export function unsettled(chart: Pick<Chart, 'settled' | 'items'>, problems: readonly Problem[]): Problem[] {
+  return problems
+    .map((problem): Problem => {
+      const { key, severity, code, item } = problem;
+      if (key !== undefined || severity === 'error') return problem;
+      const name = item === undefined ? '' : (chart.items[item]?.fields[problem.field ?? 'name'] ?? '');
+      return { ...problem, key: problemKey(code, item ?? '', name) };
+    })
+    .filter(({ key }) => key === undefined || chart.settled?.[key] !== true);
+}
 
 export function pictureProblems(
   chart: Chart,

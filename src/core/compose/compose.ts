@@ -20,8 +20,9 @@ import type { Problem } from '../list';
 import type { Scene, SceneBand } from '../scene';
 import { houseOf, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
-import { pictureProblems } from './checks';
+import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
+import { shownFace } from './face';
 import { measure, scaledWords, setWordsIn, type Worded } from './measure';
 import { drawHeadings, drawPage, headerHeight, headingRoom } from './page';
 
@@ -122,7 +123,7 @@ export function compose(chart: Chart, fonts: Fonts, options: ComposeOptions = {}
   const worded = structure.order.map((id): Worded => {
     const item = chart.items[id]!;
     const tier = structure.tierOf.get(id)!;
-    const face = kind.face(item, chart, structure);
+    const face = shownFace(chart, kind, structure, id);
     return { id, tier, face, look: itemLook(lookOf(tier), face.look, item) };
   });
   const { set, sizes } = measure(worded, lookOf, fonts);
@@ -237,11 +238,11 @@ export function compose(chart: Chart, fonts: Fonts, options: ComposeOptions = {}
       scale: place.scale,
       smallestText: smallest,
     },
-    problems: [
-      ...kind.problems(chart, line),
+    problems: unsettled(chart, [
+      ...listProblems(kind, chart, line),
       ...(arrangement.problems ?? []),
       ...pictureProblems(chart, items, bands, looks, smallest, fonts, line),
-    ],
+    ]),
     figures: { ...kind.figures(chart, structure, options.figures), ...drawn },
     shownFigures: kind.shownFigures(chart, structure, drawn),
     figureCharts: kind.figureCharts?.(chart, structure) ?? [],

@@ -5,7 +5,7 @@
  * All kinds share one model. An item's place in the tree is its first relation (the post it reports to, the parent it is
  * a child of, the question it answers, the idea it is joined to); what a tree can't hold is in links and sets.
  */
-import type { Change, Chart, Item, LookPatch } from '../chart';
+import type { Change, Chart, Face, Item, LookPatch } from '../chart';
 import type { Column, ListForm, ListRead, Problem } from '../list';
 import type { ArrangeInput, Arrangement, Region, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
@@ -29,6 +29,8 @@ export interface KindWords {
 
 /** Words inside a box, top to bottom. */
 export interface FaceLine {
+  /** The field, or the computed words, that it shows. */
+  readonly field?: string;
   readonly text: string;
   readonly strong: boolean;
   /** Size as a part of the tier's text size. */
@@ -116,6 +118,15 @@ export interface Kind {
   /** Name of a tier where the person gave none. */
   tierName(chart: Chart, structure: Structure, tier: number): string;
   face(item: Item, chart: Chart, structure: Structure): ItemFace;
+  /** What `face` shows, as a choice that a person can start from. */
+  readonly face0: Face;
+  /** Words that `face` computes, beside the list's fields. */
+  readonly faceWords?: readonly { readonly field: string; readonly label: string }[];
+  /** Which lines with nearly the same name may be one, and how they are made so; absent: names may be alike. */
+  readonly near?: {
+    readonly maySame: (a: Item, b: Item) => boolean;
+    readonly merge?: (chart: Chart, keep: string, drop: string) => Change;
+  };
   arrange(input: ArrangeInput): Arrangement;
   /** What is wrong with the content. `lineOf` gives the line that a problem names. */
   problems(chart: Chart, lineOf: (item: string) => number | undefined): Problem[];

@@ -72,7 +72,7 @@ export function rowsOf(text: string, delimiter: string): { rows: Row[]; problems
 export function delimiterOf(
   text: string,
   namesKnown: (row: readonly string[]) => number,
-): { delimiter: string; headings: number; even: boolean } {
+): { delimiter: string; headings: number; even: boolean; tooWide: boolean } {
   // A long first line is no sign of a table, and would cost time to try.
   const head = text
     .slice(0, 200_000)
@@ -80,15 +80,16 @@ export function delimiterOf(
     .filter((line) => line.trim() !== '')
     .slice(0, 50)
     .join('\n');
-  let best = { delimiter: ',', headings: -1, even: false };
+  let best = { delimiter: ',', headings: -1, even: false, tooWide: false };
   for (const delimiter of DELIMITERS) {
     const { rows } = rowsOf(head, delimiter);
     const width = rows.slice(0, LOOK_FOR_HEADINGS).reduce((most, row) => Math.max(most, row.cells.length), 0);
+    if (width > MOST_COLUMNS && best.headings < 0) best = { delimiter, headings: 0, even: false, tooWide: true };
     if (width < 2 || width > MOST_COLUMNS) continue;
     const headings = rows.slice(0, LOOK_FOR_HEADINGS).reduce((most, row) => Math.max(most, namesKnown(row.cells)), 0);
     const even = rows.length > 1 && rows.every((row) => row.cells.length === width);
     if (headings > best.headings || (headings === best.headings && even && !best.even))
-      best = { delimiter, headings, even };
+      best = { delimiter, headings, even, tooWide: false };
   }
   return best;
 }

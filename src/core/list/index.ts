@@ -9,8 +9,11 @@ export {
   type Person,
   summaryOf,
 } from './compare';
+export { dateIn, dateKey, type LooseDate } from './dates';
+export { byType, isYes, natural, showField } from './format';
 export { jsonForm, listAsJson } from './json';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
+export { lineProblems, mergeLines, problemKey } from './lines';
 export { SURE } from './match';
 export { jaroWinkler, LIKELY, likeness } from './names';
 export { readChance, readNumber, showChance, showNumber } from './numbers';
@@ -38,4 +41,4 @@ export {
   tidy,
   writeContinued,
 } from './words';
-export { type Grid, type GridColumn, gridOf, writeGrid } from './write';
+export { fieldTypeOf, type Grid, type GridColumn, gridOf, ownFields, writeGrid } from './write';

@@ -30,14 +30,14 @@ export function jaroWinkler(a: string, b: string): number {
 }
 
 /** Titles and marks of rank before or after a name (common practice), folded. */
-const TITLES = new Set(
+const TITLES: ReadonlySet<string> = new Set(
   'dr prof professor mr mrs ms mx miss sir dame rev revd fr herr frau m mme mlle ing dipl mag hon phd msc bsc ma ba mba md jr sr'.split(
     ' ',
   ),
 );
 
 /** The words of a name without titles, family name last: "Marrable, Dr Piet" is piet marrable. */
-function wordsOf(name: string): string[] {
+export function wordsOf(name: string): string[] {
   const [family, given] = name.split(',', 2);
   const turned =
     given !== undefined && !TITLES.has(folded(given).replace(/\./g, '')) ? `${given} ${family}` : (family ?? '');
@@ -59,7 +59,11 @@ const fits = (a: string, b: string) =>
  */
 export function likeness(a: string, b: string): number {
   if (folded(a) === folded(b)) return 1;
-  const [one, two] = [wordsOf(a), wordsOf(b)];
+  return likenessOfWords(wordsOf(a), wordsOf(b));
+}
+
+/** The same for names whose words were prepared once. */
+export function likenessOfWords(one: readonly string[], two: readonly string[]): number {
   if (one.length === 0 || two.length === 0) return 0;
   if (one.join(' ') === two.join(' ')) return 1;
   if (one.length > 1 && [...one].sort().join(' ') === [...two].sort().join(' ')) return 0.97;
@@ -74,7 +78,10 @@ export function likeness(a: string, b: string): number {
     });
     if (all && fits(few[0]!, many[0]!)) return 0.9;
   }
-  return jaroWinkler(one.join(' '), two.join(' ')) * 0.95;
+  const [x, y] = [one.join(' '), two.join(' ')];
+  // Where lengths are far apart the similarity is low whatever the letters.
+  if (Math.min(x.length, y.length) < Math.max(x.length, y.length) * 0.6) return 0;
+  return jaroWinkler(x, y) * 0.95;
 }
 
 /** From here on two names are taken for ways of writing the same one. */

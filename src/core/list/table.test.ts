@@ -63,6 +63,7 @@ describe('tables', () => {
     const { chart, problems } = read('Name,Reports to\nPiet Marrable,\nSuda Welk,Piet Marable\n');
     expect(problems[0]!.repairs.map((repair) => repair.label)).toEqual([
       'Put under Piet Marrable',
+      'Add a line for Piet Marable',
       'Leave Suda Welk at the top',
     ]);
     const mended = apply(chart, problems[0]!.repairs[0]!.change);

@@ -185,7 +185,7 @@ function form(
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
       const found = delimiterOf(plain, namesKnown(columns));
       if (!delimiters.includes(found.delimiter)) return 0;
-      if (found.headings >= 2) return 1;
+      if (found.headings >= 2 || found.tooWide) return 1;
       if (/^[\t ]+\S/m.test(plain)) return 0;
       return found.headings === 1 && found.even ? 0.8 : found.even ? 0.5 : 0;
     },

@@ -18,6 +18,8 @@ export interface Problem {
   readonly line?: number;
   readonly item?: string;
   readonly field?: string;
+  /** Where it can be left as it is on purpose: what that is remembered by. */
+  readonly key?: string;
   readonly repairs: readonly Repair[];
 }
 

@@ -1,7 +1,10 @@
 /** Small text helpers that reading and comparing lists share. */
 
+/** White space at an end, doubled, or of another sort than the plain space. Most texts have none. */
+const UNTIDY = /^\s|\s$|\s\s|[^\S ]/;
+
 /** White space made plain: no-break and other spaces to a space, runs to one, none at the ends. */
-export const tidy = (text: string): string => text.replace(/\s+/g, ' ').trim();
+export const tidy = (text: string): string => (UNTIDY.test(text) ? text.replace(/\s+/g, ' ').trim() : text);
 
 /** Stands for a line end inside an item while a text of one item a line is read or written. Never in a chart. */
 export const SOFT_BREAK = '\uE00A';
@@ -45,9 +48,23 @@ export const writeContinued = (text: string): string =>
     )
     .join('\n');
 
+const PLAIN_LETTERS = /^[ -~]*$/;
+/** The same names are held against each other again and again, by several checks and at every change. */
+const foldedTexts = new Map<string, string>();
+const MOST_REMEMBERED = 60_000;
+
 /** A name made comparable: case, marks and spaces do not count ("Zoë  Aalto" = "zoe aalto"). */
-export const folded = (text: string): string =>
-  tidy(text).normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en').normalize('NFC');
+export function folded(text: string): string {
+  const known = foldedTexts.get(text);
+  if (known !== undefined) return known;
+  const plain = tidy(text);
+  const result = PLAIN_LETTERS.test(plain)
+    ? plain.toLowerCase()
+    : plain.normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en').normalize('NFC');
+  if (foldedTexts.size >= MOST_REMEMBERED) foldedTexts.clear();
+  foldedTexts.set(text, result);
+  return result;
+}
 
 /** A heading made comparable: letters and digits only. */
 export const headingKey = (text: string): string => folded(text).replace(/[^\p{L}\p{N}]/gu, '');

@@ -26,6 +26,10 @@ export function ownFields(chart: Chart, columns: readonly Column[]): string[] {
   return [...own].filter((field) => !taken.has(field));
 }
 
+/** What the cells of a field are: as the person said, else as the kind's column. */
+export const fieldTypeOf = (chart: Pick<Chart, 'columns'>, columns: readonly Column[], field: string): FieldType =>
+  chart.columns?.[field]?.type ?? columns.find((column) => column.field === field)?.type ?? 'text';
+
 /** @param cell a cell that is not simply the item's field of that name; undefined where it is */
 export function gridOf(
   chart: Chart,
@@ -34,13 +38,13 @@ export function gridOf(
 ): Grid {
   const items = [...walk(treeOf(chart.items))].map(({ id }) => id);
   const of = (field: string) => items.map((id) => cell(id, field) ?? chart.items[id]!.fields[field] ?? '');
-  const shown = columns.flatMap(({ field, label, type = 'text' }) => {
+  const shown = columns.flatMap(({ field, label }) => {
     const cells = of(field);
     if (field !== 'name' && cells.every((text) => text === '')) return [];
-    return [{ column: { field, label, type: chart.columns?.[field]?.type ?? type }, cells }];
+    return [{ column: { field, label, type: fieldTypeOf(chart, columns, field) }, cells }];
   });
   const own = ownFields(chart, columns).map((field) => ({
-    column: { field, label: field, type: chart.columns?.[field]?.type ?? ('text' as const) },
+    column: { field, label: field, type: fieldTypeOf(chart, columns, field) },
     cells: of(field),
   }));
   const all = [...shown, ...own];

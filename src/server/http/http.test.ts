@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { negotiate } from './accept';
-import { meets, readJson, readBytes } from './body';
+import { meets, readBytes, readJson } from './body';
 import { answerError, endpoint } from './endpoint';
 import { ApiError } from './problem';
 

@@ -1,11 +1,11 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useId, useMemo, useState } from 'react';
 import { kinds } from '../../core/kinds';
-import type { KindOffer, Understood } from '../../workers/compose.worker';
+import type { KindOffer } from '../../workers/compose.worker';
 import { call } from '../shared/api';
 import { composeWorker, newestOnly } from '../shared/composer';
 import { Button, Dialog } from '../shared/controls';
-import { Understand } from '../shared/Understand';
+import { type Taken, Understand } from '../shared/Understand';
 import { KindOffers } from './KindOffers';
 import { words } from './words';
 
@@ -16,7 +16,7 @@ export function NewChart({ onClose }: { onClose: () => void }) {
   // Until the person chooses, the kind that the list most surely is.
   const [wanted, setWanted] = useState<string | null>(null);
   const [offers, setOffers] = useState<readonly KindOffer[] | null>(null);
-  const [list, setList] = useState<{ text: string; understood: Understood | null }>({ text: '', understood: null });
+  const [list, setList] = useState<{ text: string; taken: Taken | null }>({ text: '', taken: null });
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   // One key for the dialog: pressing twice makes one chart.
@@ -39,8 +39,17 @@ export function NewChart({ onClose }: { onClose: () => void }) {
   const make = async () => {
     if (title.trim() === '') return setWrong(words.dialog.needsTitle);
     setBusy(true);
-    const { text, understood } = list;
-    const body = { title, kind: kindId, ...(understood && { list: text, form: understood.form }) };
+    const { taken } = list;
+    const body = {
+      title,
+      kind: kindId,
+      ...(taken && {
+        list: taken.text,
+        form: taken.understood.form,
+        roles: taken.choices.roles,
+        headings: taken.understood.list.headed,
+      }),
+    };
     const answer = await call<{ id: string }>('POST', '/api/charts', body, { 'idempotency-key': key });
     if (answer.ok) location.assign(`/chart/${answer.value.id}`);
     else {
@@ -69,17 +78,13 @@ export function NewChart({ onClose }: { onClose: () => void }) {
         kindId={kindId}
         house={HOUSE}
         top={<KindOffers offers={offers} chosen={kindId} onChoose={setWanted} />}
-        onUnderstood={(understood, text) => setList({ understood, text })}
+        onUnderstood={(taken, text) => setList({ taken, text })}
       />
       <footer className="flex items-center justify-end gap-3 border-t border-rule px-5 py-3">
         <p role="alert" className="mr-auto text-wrong">
           {wrong}
         </p>
-        <Button
-          tone="strong"
-          disabled={busy || (list.text.trim() !== '' && !list.understood)}
-          onClick={() => void make()}
-        >
+        <Button tone="strong" disabled={busy || (list.text.trim() !== '' && !list.taken)} onClick={() => void make()}>
           {list.text.trim() === '' ? words.dialog.makeEmpty : words.dialog.make}
         </Button>
       </footer>

@@ -1,30 +1,53 @@
 /** A text and what was understood of it, with a live small picture, before anything is taken in. */
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { decode } from '../../core/formats';
-import type { Understanding, Understood } from '../../workers/compose.worker';
-import { composeWorker, newestOnly } from './composer';
+import { proxy } from 'comlink';
+import { type ClipboardEvent, useEffect, useRef, useState } from 'react';
+import type { SheetText } from '../../core/formats';
+import { formsOf } from '../../core/forms';
+import type { Telling, Understood } from '../../workers/compose.worker';
+import { ColumnsRead } from './ColumnsRead';
+import { readWorker } from './composer';
 import { Button, Select } from './controls';
 import { kindFor } from './fields';
+import { keepRoles, NO_CHOICES, type Progress, type ReadChoices, useReading } from './reading';
 import { SmallPicture } from './SmallPicture';
 
 const words = {
   text: 'The list, one line for each',
   file: 'Open a file',
   sample: 'Put in an example',
-  reading: 'Reading ...',
+  sheet: 'Sheet',
+  rows: (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`,
+  steps: { opening: 'Opening the file', reading: 'Reading the lines', checking: 'Checking', drawing: 'Drawing' },
+  stop: 'Stop',
+  large: (lines: number) =>
+    `This list is long: the first of its ${lines.toLocaleString('en-GB')} lines are shown here, all are read.`,
   empty:
-    'Paste or type a list at the left. It may be an outline (indented, with bullets or numbers) or a table with a line of headings.',
+    'Paste or type a list at the left, or drop a file there: a spreadsheet, CSV, text, Markdown, OPML, JSON or GEDCOM. It may be an outline or a table with a line of headings.',
   tooLarge: 'This file is larger than 8 MB; split it.',
   form: 'Written as',
   problems: 'To look at',
   noProblems: 'Nothing to mend.',
+  noPicture: (lines: number) =>
+    `${lines.toLocaleString('en-GB')} lines are too many for a small picture; it is drawn once the list is taken in.`,
+  picture: 'Small picture of what was understood',
   more: (count: number) => `and ${count} more, listed under Check once the list is taken in`,
 };
 
 const MOST_SHOWN = 6;
 const FILE_LIMIT = 8 * 1024 * 1024;
+/** A field with more letters than this would make every key wait. */
+const MOST_EDITED = 400_000;
+const FIRST_SHOWN = 20_000;
 /** Tabs are drawn four columns wide and typed with Tab, as levels are. */
 const TAB = '\t';
+const ACCEPT = '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.opml,.json,.ged,.html,.htm,text/*';
+
+/** How a text is to be read: what is sent along with it. */
+export interface Taken {
+  readonly understood: Understood;
+  readonly text: string;
+  readonly choices: ReadChoices;
+}
 
 export function Understand({
   kindId,
@@ -38,52 +61,98 @@ export function Understand({
   initial?: string;
   /** Stands over what was understood. */
   top?: React.ReactNode;
-  onUnderstood: (understood: Understood | null, text: string) => void;
+  onUnderstood: (taken: Taken | null, text: string) => void;
 }) {
   const kind = kindFor(kindId);
   const [text, setText] = useState(initial);
-  const [form, setForm] = useState<string>('');
-  const [result, setResult] = useState<Understanding | null>(null);
+  const [choices, setChoices] = useState<ReadChoices>(NO_CHOICES);
+  const [sheets, setSheets] = useState<readonly SheetText[]>([]);
   const [wrong, setWrong] = useState('');
+  const [opening, setOpening] = useState<Progress>(null);
   const file = useRef<HTMLInputElement>(null);
+  const { result, progress, remembered, stop } = useReading(kindId, house, text, choices);
 
   const tell = useRef(onUnderstood);
   tell.current = onUnderstood;
-  const ask = useMemo(
-    () =>
-      newestOnly(
-        async (input: { text: string; form: string }) => ({
-          input,
-          answer:
-            input.text.trim() === ''
-              ? null
-              : await composeWorker().understand(kindId, input.text, input.form || undefined, house),
-        }),
-        ({ input, answer }) => {
-          setResult(answer);
-          tell.current(answer?.ok ? answer.understood : null, input.text);
-        },
-        (error) => setResult({ ok: false, message: `The list could not be read: ${(error as Error).message}` }),
-      ),
-    [kindId, house],
-  );
-  // A form belongs to its kind: another kind recognises its own.
+  // A form and columns belong to their kind: another kind recognises its own.
   // biome-ignore lint/correctness/useExhaustiveDependencies: when the kind changes
-  useEffect(() => setForm(''), [kindId]);
-  useEffect(() => {
-    // Until it is understood anew, what was understood before counts no more.
-    tell.current(null, text);
-    ask({ text, form });
-  }, [ask, text, form]);
+  useEffect(() => setChoices(NO_CHOICES), [kindId]);
+  const understood = result?.ok ? result.understood : null;
+  // Until it is understood anew, what was understood before counts no more.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when what is read changes
+  useEffect(() => tell.current(null, text), [text, choices, kindId]);
+  const used = Object.keys(choices.roles).length > 0 ? choices.roles : remembered;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when it was understood
+  useEffect(
+    () => tell.current(understood && { understood, text, choices: { ...choices, roles: used } }, text),
+    [result],
+  );
 
+  const put = (next: string, found: readonly SheetText[] = []) => {
+    setSheets(found);
+    setChoices(NO_CHOICES);
+    setText(next);
+  };
   const open = async (chosen: File | undefined) => {
     if (!chosen) return;
+    setWrong('');
     if (chosen.size > FILE_LIMIT) return setWrong(words.tooLarge);
-    const { text: read, said } = decode(new Uint8Array(await chosen.arrayBuffer()));
-    setWrong(said);
-    setText(read);
+    setOpening({ step: 'opening', done: 0.05 });
+    try {
+      const bytes = new Uint8Array(await chosen.arrayBuffer());
+      const source = await readWorker().source(
+        bytes,
+        proxy<Telling>((step, done) => setOpening({ step, done })) as Telling,
+      );
+      setWrong(source.said);
+      put(source.text, source.sheets);
+    } catch (error) {
+      setWrong((error as Error).message);
+    } finally {
+      setOpening(null);
+      if (file.current) file.current.value = '';
+    }
   };
-  const understood = result?.ok ? result.understood : null;
+  /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
+  const paste = (event: ClipboardEvent<HTMLTextAreaElement>) => {
+    const [first] = event.clipboardData.files;
+    if (first) {
+      event.preventDefault();
+      void open(first);
+      return;
+    }
+    const html = event.clipboardData.getData('text/html');
+    const whole = event.currentTarget.selectionStart === 0 && event.currentTarget.selectionEnd === text.length;
+    if (!/<(table|li)[\s>]|mso-list:/i.test(html) || !whole) return;
+    event.preventDefault();
+    const plain = event.clipboardData.getData('text/plain');
+    void readWorker()
+      .html(html)
+      .then((read) => put(read ?? plain));
+  };
+  const choose = (patch: Partial<ReadChoices>) => setChoices((before) => ({ ...before, ...patch }));
+  const role = (key: string, next: string) => {
+    const roles = { ...used, [key]: next };
+    choose({ roles });
+    const columns = understood?.list.columns;
+    if (columns && understood.list.headed)
+      void keepRoles(
+        kindId,
+        columns.map(({ heading }) => heading),
+        roles,
+      );
+  };
+  const forget = () => {
+    const columns = understood?.list.columns ?? [];
+    void keepRoles(
+      kindId,
+      columns.map(({ heading }) => heading),
+      {},
+    ).then(() => choose({ roles: {} }));
+  };
+  const long = text.length > MOST_EDITED;
+  const busy = opening ?? progress;
+  const forms = formsOf(kind);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-2">
       <div className="flex min-h-0 flex-col gap-2 border-r border-rule p-4">
@@ -93,25 +162,42 @@ export function Understand({
             kind.forms
               .filter((f) => f.id !== 'tsv')
               .map((f) => (
-                <Button key={f.id} tone="quiet" onClick={() => setText(f.sample)}>
+                <Button key={f.id} tone="quiet" onClick={() => put(f.sample)}>
                   {words.sample}: {f.label === f.label.toUpperCase() ? f.label : f.label.toLowerCase()}
                 </Button>
               ))}
+          {sheets.length > 1 && (
+            <div className="ml-2 flex w-64 items-center gap-2 text-[13px]">
+              <Select
+                label={words.sheet}
+                value={sheets.find((sheet) => sheet.text === text)?.name ?? sheets[0]!.name}
+                options={sheets.map(({ name, rows }) => ({ value: name, label: `${name} (${words.rows(rows)})` }))}
+                onChange={(name) => put(sheets.find((sheet) => sheet.name === name)!.text, sheets)}
+              />
+            </div>
+          )}
           <input
             ref={file}
             type="file"
             hidden
-            accept=".csv,.tsv,.txt,.md,.ged,text/*"
+            accept={ACCEPT}
             onChange={(event) => void open(event.target.files?.[0])}
           />
         </div>
-        {wrong && <p className="text-wrong">{wrong}</p>}
+        {wrong && (
+          <p role="alert" className="text-wrong">
+            {wrong}
+          </p>
+        )}
+        {long && <p className="text-[13px] text-quiet">{words.large(text.split('\n').length)}</p>}
         <textarea
           aria-label={words.text}
           className="field min-h-0 flex-1 resize-none font-mono text-[12.5px] leading-5 whitespace-pre [tab-size:4]"
           spellCheck={false}
-          value={text}
+          readOnly={long}
+          value={long ? text.slice(0, FIRST_SHOWN) : text}
           onChange={(event) => setText(event.target.value)}
+          onPaste={paste}
           onDragOver={(event) => event.preventDefault()}
           onDrop={(event) => {
             if (event.dataTransfer.files.length === 0) return;
@@ -132,41 +218,56 @@ export function Understand({
       </div>
       <div className="flex min-h-0 flex-col gap-3 overflow-auto p-4" aria-live="polite">
         {top}
-        {!result && !(top && text.trim() === '') && (
-          <p className="text-quiet">{text.trim() === '' ? words.empty : words.reading}</p>
+        {busy && (
+          <div className="flex flex-none items-center gap-3">
+            <progress
+              aria-label={words.steps[busy.step]}
+              className="h-1.5 flex-1 accent-plum"
+              value={busy.done}
+              max={1}
+            />
+            <span className="text-[13px] text-quiet">{words.steps[busy.step]} ...</span>
+            <Button onClick={stop}>{words.stop}</Button>
+          </div>
         )}
+        {!result && !busy && !(top && text.trim() === '') && <p className="text-quiet">{words.empty}</p>}
         {result && !result.ok && <p className="text-wrong">{result.message}</p>}
         {understood && (
           <>
-            <div className="flex items-center gap-3">
+            <div className="flex flex-none items-center gap-3">
               <p className="font-semibold whitespace-nowrap">
-                {understood.list.items.length} {understood.list.items.length === 1 ? 'line' : 'lines'},{' '}
-                {understood.levels} {understood.levels === 1 ? 'level' : 'levels'}
+                {understood.list.items.length.toLocaleString('en-GB')}{' '}
+                {understood.list.items.length === 1 ? 'line' : 'lines'}, {understood.levels}{' '}
+                {understood.levels === 1 ? 'level' : 'levels'}
               </p>
               <span className="ml-auto text-[13px] whitespace-nowrap text-quiet">{words.form}</span>
               <div className="flex w-52">
                 <Select
                   label={words.form}
-                  value={form || understood.form}
-                  options={kind.forms.map((f) => ({ value: f.id, label: f.label }))}
-                  onChange={setForm}
+                  value={choices.form || understood.form}
+                  options={forms.map((f) => ({ value: f.id, label: f.label }))}
+                  onChange={(form) => choose({ form })}
                 />
               </div>
             </div>
             {understood.list.columns && (
-              <p className="text-[13px] text-quiet">
-                {understood.list.columns
-                  .map(({ heading, field }) => {
-                    const label = kind.columns.find((column) => column.field === field)?.label ?? field;
-                    return heading === '' || heading === label ? label : `${heading} → ${label}`;
-                  })
-                  .join(' · ')}
-              </p>
+              <ColumnsRead
+                kind={kind}
+                understood={understood}
+                remembered={Object.keys(choices.roles).length === 0 && Object.keys(remembered).length > 0}
+                onRole={role}
+                onHeadings={(headings) => choose({ headings })}
+                onForget={forget}
+              />
             )}
-            <div className="min-h-[150px] flex-1 overflow-hidden rounded border border-rule bg-sheet p-2">
-              <SmallPicture scene={understood.composition.scene} label="Small picture of what was understood" />
+            <div className="min-h-[130px] flex-1 overflow-hidden rounded border border-rule bg-sheet p-2">
+              {understood.composition ? (
+                <SmallPicture scene={understood.composition.scene} label={words.picture} />
+              ) : (
+                <p className="text-quiet">{words.noPicture(understood.list.items.length)}</p>
+              )}
             </div>
-            <div className="max-h-[34%] flex-none overflow-auto">
+            <div className="max-h-[30%] flex-none overflow-auto">
               {understood.problems.length === 0 ? (
                 <p className="text-[13px] text-good">{words.noProblems}</p>
               ) : (

@@ -13,6 +13,23 @@ export function composeWorker(): Remote<ComposeWorker> {
   return remote;
 }
 
+let reader: { readonly worker: Worker; readonly remote: Remote<ComposeWorker> } | undefined;
+
+/** A worker of its own for reading lists, so that a long one can be stopped and nothing else waits for it. */
+export function readWorker(): Remote<ComposeWorker> {
+  if (!reader) {
+    const worker = new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' });
+    reader = { worker, remote: wrap<ComposeWorker>(worker) };
+  }
+  return reader.remote;
+}
+
+/** Ends what the reading worker is at; the next list gets a new one. */
+export function stopReading(): void {
+  reader?.worker.terminate();
+  reader = undefined;
+}
+
 const hear = sceneHearer();
 
 /** Composes in the worker. Answers come in the order of the questions, as the scene of each is told from the one before. */

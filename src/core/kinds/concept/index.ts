@@ -2,6 +2,7 @@
 import type { ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { renamed } from '../naming';
+import { placeUnder } from '../place';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
@@ -55,11 +56,25 @@ export const concept: Kind = {
   },
   cell,
   writeCell: (chart, item, field, text) =>
-    field === 'name' ? renamed(chart, item, graphOf(chart).standsFor, text) : undefined,
+    field === 'name'
+      ? renamed(chart, item, graphOf(chart).standsFor, text)
+      : field === 'from'
+        ? placeUnder(chart, item, field, text)
+        : undefined,
   writeOutline: outlineOf,
   tierName: (_chart, _structure, tier) =>
     tier === 1 ? 'Main idea' : tier === 2 ? '1 link away' : `${tier - 1} links away`,
-  face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1 }] }),
+  face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1, field: 'name' }] }),
+  face0: [{ fields: ['name'], strong: true, size: 1 }],
+  near: {
+    maySame: () => true,
+    // Lines of one name are one concept: the second is only written as the first.
+    merge: (chart, keep, drop) => ({
+      type: 'edit-fields',
+      id: drop,
+      fields: { name: chart.items[keep]!.fields['name'] ?? '' },
+    }),
+  },
   arrange,
   problems,
   figures,

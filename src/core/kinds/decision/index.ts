@@ -4,6 +4,7 @@ import { type ListRead, showNumber } from '../../list';
 import { chosen } from '../choices';
 import type { Fitness, Kind } from '../kind';
 import { renamed } from '../naming';
+import { placeUnder } from '../place';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figureCharts, figures, shownFigures } from './figures';
@@ -59,7 +60,11 @@ export const decision: Kind = {
   },
   cell,
   writeCell: (chart, item, field, text) =>
-    field === 'name' ? renamed(chart, item, stepsOf(chart).standsFor, text) : undefined,
+    field === 'name'
+      ? renamed(chart, item, stepsOf(chart).standsFor, text)
+      : field === 'from'
+        ? placeUnder(chart, item, field, text)
+        : undefined,
   writeOutline: outlineOf,
   tierName(chart, structure, tier) {
     const { steps } = stepsOf(chart);
@@ -73,13 +78,18 @@ export const decision: Kind = {
     const tree = stepsOf(chart);
     const step = tree.steps.get(id)!;
     const worth = worthOf(tree, aimOf(chart));
-    const lines = [{ text: fields['name'] || '?', strong: true, size: 1 }];
+    const lines = [{ text: fields['name'] || '?', strong: true, size: 1, field: 'name' }];
     const value = worth?.values.get(id);
-    if (value !== undefined) lines.push({ text: showNumber(value), strong: false, size: 0.9 });
+    if (value !== undefined) lines.push({ text: showNumber(value), strong: false, size: 0.9, field: 'worth' });
     // Who decides shows in the shape, unless the tier was given one (common practice: a chance is round).
     if (chart.tiers[String(structure.tierOf.get(id))]?.look?.shape !== undefined) return { lines };
     return { lines, look: { shape: SHAPES[step.kind] } };
   },
+  face0: [
+    { fields: ['name'], strong: true, size: 1 },
+    { fields: ['worth'], strong: false, size: 0.9 },
+  ],
+  faceWords: [{ field: 'worth', label: 'What it is worth' }],
   arrange,
   problems,
   figures,

@@ -4,9 +4,8 @@
  * What a tree can't hold, such as a second parent with parents of their own, is in links.
  */
 import { type Chart, type Item, treeOf, walk } from '../../chart';
-import { folded } from '../../list';
+import { dateIn, dateKey, folded } from '../../list';
 import { rememberedPair } from '../remember';
-import { dateIn, dateKey } from './dates';
 
 export type By = 'birth' | 'adopted' | 'foster' | 'step';
 export type Status = 'married' | 'partner' | 'parted';

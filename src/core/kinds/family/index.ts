@@ -1,5 +1,6 @@
 /** Family trees: people, couples and their children. Tiers are generations. */
-import type { ListRead } from '../../list';
+import type { Item } from '../../chart';
+import { dateIn, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { arrange } from './arrange';
 import { choices } from './choices';
@@ -35,6 +36,8 @@ function fits({ form, items, columns: found }: ListRead): Fitness {
         why: 'An indented list: each line would be a child of the line it stands under. Partners have a plus before them.',
       };
 }
+
+const yearOf = ({ fields }: Item) => dateIn(fields['born'])?.year;
 
 export const family: Kind = {
   id: 'family',
@@ -80,10 +83,16 @@ export const family: Kind = {
   tierName: (_chart, _structure, tier) => `Generation ${tier}`,
   face({ fields }) {
     const years = yearsOf(fields['born'], fields['died']);
-    const lines = [{ text: fields['name'] || 'Unknown', strong: true, size: 1 }];
-    if (years !== '') lines.push({ text: years, strong: false, size: 0.86 });
+    const lines = [{ text: fields['name'] || 'Unknown', strong: true, size: 1, field: 'name' }];
+    if (years !== '') lines.push({ text: years, strong: false, size: 0.86, field: 'years' });
     return fields['name'] ? { lines } : { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } };
   },
+  face0: [
+    { fields: ['name'], strong: true, size: 1 },
+    { fields: ['years'], strong: false, size: 0.86 },
+  ],
+  faceWords: [{ field: 'years', label: 'Years of life' }],
+  near: { maySame: (a, b) => !a.fields['born'] || !b.fields['born'] || yearOf(a) === yearOf(b) },
   arrange,
   problems,
   figures,

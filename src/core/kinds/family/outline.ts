@@ -1,6 +1,7 @@
 /** Families as outlines: children under a parent, partners behind a plus, years and how people belong in brackets. */
 import { type Chart, type Item, type Link, treeOf } from '../../chart';
 import {
+  dateIn,
   folded,
   type ListRead,
   outlineForm,
@@ -10,7 +11,6 @@ import {
   tidy,
   writeOutline,
 } from '../../list';
-import { dateIn } from './dates';
 import { byOf, type Couple, familyOf, isPartnerLine, type Status, sexOf, statusOf } from './family';
 
 const OUTLINE = `Alba Tansley (1868–1941)

@@ -1,7 +1,6 @@
 import type { Chart } from '../../chart';
-import { folded, nameFinder, type Problem, type Repair } from '../../list';
+import { dateIn, folded, nameFinder, type Problem, type Repair } from '../../list';
 import { type Found, type LineOf, quoted, reported } from '../report';
-import { dateIn } from './dates';
 import { type Family, familyOf, isRelation, sexOf } from './family';
 import { generationsOf } from './generations';
 

@@ -1,7 +1,7 @@
 /** Twins: brothers and sisters whose lines part at one point. */
 import type { Point } from '../../layout';
+import { dateIn } from '../../list';
 import type { ArrangedLink, ArrangeInput } from '../arrangement';
-import { dateIn } from './dates';
 import type { Family } from './family';
 
 /** Twins' lines part at one point: neighbours among brothers and sisters, born on one day or said to be twins. */

@@ -1,6 +1,7 @@
 /** Org charts: who reports to whom. Tiers are ranks: the distance from the top. */
 import type { ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
+import { placeUnder } from '../place';
 import { treeStructure } from '../tree';
 import { arrange } from './arrange';
 import { choices } from './choices';
@@ -44,16 +45,23 @@ export const org: Kind = {
   fits,
   structure: treeStructure,
   cell,
+  writeCell: (chart, item, field, text) =>
+    field === 'superior' ? placeUnder(chart, item, field, text, true) : undefined,
   writeOutline: outlineOf,
   outlineFields: ['name', 'post', 'superior', 'id'],
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,
   face(item) {
     const { name = '', post = '' } = item.fields;
     const vacant = isVacant(item);
-    const lines = [{ text: name === '' ? 'Vacant post' : name, strong: true, size: 1 }];
-    if (post !== '') lines.push({ text: post, strong: false, size: 0.86 });
+    const lines = [{ text: name === '' ? 'Vacant post' : name, strong: true, size: 1, field: 'name' }];
+    if (post !== '') lines.push({ text: post, strong: false, size: 0.86, field: 'post' });
     return vacant ? { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } } : { lines };
   },
+  face0: [
+    { fields: ['name'], strong: true, size: 1 },
+    { fields: ['post'], strong: false, size: 0.86 },
+  ],
+  near: { maySame: (a, b) => !isVacant(a) && !isVacant(b) },
   arrange,
   problems,
   figures,

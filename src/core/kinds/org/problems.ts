@@ -1,6 +1,16 @@
 /** What can be wrong with who-reports-to-whom. Every problem names its line and, where there is one, a repair. */
-import { type Change, type Chart, type Item, isWithin, treeOf, walk } from '../../chart';
-import { folded, itemFinder, nameFinder, type Problem, type Repair } from '../../list';
+import { type Change, type Chart, type Item, isWithin, type Tree, treeOf, walk } from '../../chart';
+import {
+  folded,
+  itemFinder,
+  LIKELY,
+  likeness,
+  mergeLines,
+  nameFinder,
+  type Problem,
+  problemKey,
+  type Repair,
+} from '../../list';
 
 /** A post with nobody in it: no name, or the word itself as the name. */
 export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
@@ -18,9 +28,11 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
     const line = lineOf(item);
     return line === undefined ? { item } : { item, line };
   };
-  return [...superiorProblems(chart, items, at), ...nameProblems(items, at), ...topProblems(chart, tree.tops, at)].sort(
-    (a, b) => (a.line ?? 0) - (b.line ?? 0),
-  );
+  return [
+    ...superiorProblems(chart, items, at),
+    ...nameProblems(chart, tree, items, at),
+    ...topProblems(chart, tree.tops, at),
+  ].sort((a, b) => (a.line ?? 0) - (b.line ?? 0));
 }
 
 type At = (item: string) => { item: string; line?: number };
@@ -37,6 +49,7 @@ const under = (id: string, parent: string): Change => ({
 });
 const leaveAtTop = (item: Item): Repair => ({
   label: `Leave ${called(item)} at the top`,
+  alike: 'top',
   change: { type: 'edit-fields', id: item.id, fields: { superior: null } },
 });
 
@@ -49,6 +62,32 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
   const byName = new Map<string, Item>();
   for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
   const near = nameFinder(byName.keys());
+  /** The one person whose name, written otherwise, a superior's is; undefined where that could be several. */
+  const otherSpelling = (wanted: string): Item | undefined => {
+    const last = folded(wanted).match(/[\p{L}\p{N}']+/gu) ?? [];
+    const some = [...byName].filter(([name]) => last.some((word) => word.length > 1 && folded(name).includes(word)));
+    const like = some
+      .map(([name, item]) => ({ item, sure: likeness(wanted, name) }))
+      .filter(({ sure }) => sure >= LIKELY)
+      .sort((a, b) => b.sure - a.sure);
+    return like.length === 1 || (like[0] && like[0].sure > like[1]!.sure + 0.03) ? like[0]!.item : undefined;
+  };
+  /** One new line for everybody who reports to the same words. */
+  const newLine = (wanted: string, first: Item): Repair => {
+    const all = open.filter((item) => folded(item.fields['superior']!) === folded(wanted));
+    const fresh = `${first.id}-above`.slice(-64);
+    return {
+      label: `Add a line for ${wanted}`,
+      alike: 'new',
+      change: {
+        type: 'group',
+        changes: [
+          { type: 'add-items', items: [{ id: fresh, parent: null, fields: { name: wanted } }] },
+          ...all.map((item) => under(item.id, fresh)),
+        ],
+      },
+    };
+  };
   return open.map((item, i): Problem => {
     const place = at(item.id);
     const wanted = item.fields['superior']!;
@@ -57,6 +96,20 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     if (!found) {
       // Where hundreds are unknown the list was read wrong; names for each would only take time.
       const likely = i < MOST_LOOKED_UP ? near(wanted).map((name) => byName.get(name)!) : [];
+      const spelt = i < MOST_LOOKED_UP ? otherSpelling(wanted) : undefined;
+      if (spelt && !isWithin(chart.items, spelt.id, item.id))
+        return {
+          code: 'superior-spelling',
+          severity: 'error',
+          ...place,
+          field: 'superior',
+          message: `${says}; it may be ${called(spelt)}, written otherwise. It stands at the top until this is mended.`,
+          repairs: [
+            { label: `Put under ${called(spelt)}`, alike: 'nearest', change: under(item.id, spelt.id) },
+            newLine(wanted, item),
+            leaveAtTop(item),
+          ],
+        };
       return {
         code: 'unknown-superior',
         severity: 'error',
@@ -66,7 +119,12 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
         repairs: [
           ...likely
             .filter((other) => !isWithin(chart.items, other.id, item.id))
-            .map((other) => ({ label: `Put under ${called(other)}`, change: under(item.id, other.id) })),
+            .map((other, nth) => ({
+              label: `Put under ${called(other)}`,
+              change: under(item.id, other.id),
+              ...(nth === 0 && { alike: 'nearest' }),
+            })),
+          newLine(wanted, item),
           leaveAtTop(item),
         ],
       };
@@ -129,7 +187,7 @@ function cycle(chart: Chart, item: Item, superior: string, place: ReturnType<At>
   };
 }
 
-function nameProblems(items: readonly Item[], at: At): Problem[] {
+function nameProblems(chart: Chart, tree: Tree, items: readonly Item[], at: At): Problem[] {
   const found: Problem[] = [];
   const seen = new Map<string, string>();
   for (const item of items) {
@@ -148,6 +206,7 @@ function nameProblems(items: readonly Item[], at: At): Problem[] {
         repairs: [
           {
             label: 'Write "Vacant post"',
+            alike: 'vacant',
             change: { type: 'edit-fields', id: item.id, fields: { name: 'Vacant post' } },
           },
         ],
@@ -165,7 +224,11 @@ function nameProblems(items: readonly Item[], at: At): Problem[] {
         severity: 'warning',
         ...place,
         message: `${lineWord(place)}${name}${post ? `, ${post},` : ''} is in the list twice${other === undefined ? '' : ` (also in line ${other})`}.`,
-        repairs: [{ label: 'Remove this line', change: { type: 'remove-lift', id: item.id } }],
+        key: problemKey('double', name, post),
+        repairs: [
+          { label: 'Make them one', alike: 'merge', change: mergeLines(chart, first, item.id, tree) },
+          { label: 'Remove this line', alike: 'remove', change: { type: 'remove-lift', id: item.id } },
+        ],
       });
     }
   }

@@ -104,7 +104,9 @@ export const venn: Kind = {
     if (tier > sets.length) return 'In none';
     return tier === 1 ? 'In one set' : tier === sets.length ? `In all ${tier}` : `In ${tier} sets`;
   },
-  face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1 }] }),
+  face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1, field: 'name' }] }),
+  face0: [{ fields: ['name'], strong: true, size: 1 }],
+  near: { maySame: () => true },
   arrange,
   problems,
   figures,

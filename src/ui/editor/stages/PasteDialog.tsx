@@ -2,9 +2,8 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { type Change, type Chart, firstOrders, type NewItem, ordersAfter, setsOf, treeOf } from '../../../core/chart';
 import { folded, type ListRead } from '../../../core/list';
-import type { Understood } from '../../../workers/compose.worker';
 import { Button, Choices, Dialog } from '../../shared/controls';
-import { Understand } from '../../shared/Understand';
+import { type Taken, Understand } from '../../shared/Understand';
 import { change, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 
@@ -60,7 +59,8 @@ function asChanges(
 export function PasteDialog({ initial, onClose }: { initial: string; onClose: () => void }) {
   const chart = useEditor((state) => state.chart);
   const selected = useEditor((state) => state.selected);
-  const [understood, setUnderstood] = useState<Understood | null>(null);
+  const [taken, setTaken] = useState<Taken | null>(null);
+  const understood = taken?.understood ?? null;
   const { tops } = treeOf(chart.items);
   const under = selected === null ? undefined : chart.items[selected]?.fields['name'];
   const [place, setPlace] = useState<Place>(tops.length > 0 && initial !== '' && under ? 'under' : 'replace');
@@ -75,7 +75,7 @@ export function PasteDialog({ initial, onClose }: { initial: string; onClose: ()
   };
   return (
     <Dialog title={words.paste.title} onClose={onClose} wide>
-      <Understand kindId={chart.kind} house={chart.house} initial={initial} onUnderstood={setUnderstood} />
+      <Understand kindId={chart.kind} house={chart.house} initial={initial} onUnderstood={setTaken} />
       <footer className="flex items-center justify-end gap-4 border-t border-rule px-5 py-3">
         {tops.length > 0 && (
           <Choices

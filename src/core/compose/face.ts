@@ -1,0 +1,34 @@
+/** The words in a box: the kind's own, or the fields that a person chose for the chart or the tier. */
+import type { Chart, Face } from '../chart';
+import { cellOf } from '../edit';
+import type { ItemFace, Kind, Structure } from '../kinds';
+import { showField } from '../list';
+
+/** Stands between fields of one line. */
+const BETWEEN = ' · ';
+
+/** The fields that items of a tier show. */
+export const faceOf = (chart: Pick<Chart, 'face' | 'tiers'>, kind: Kind, tier: number): Face =>
+  chart.tiers[String(tier)]?.face ?? chart.face ?? kind.face0;
+
+export function shownFace(chart: Chart, kind: Kind, structure: Structure, id: string): ItemFace {
+  const tier = structure.tierOf.get(id)!;
+  const own = kind.face(chart.items[id]!, chart, structure);
+  const chosen = chart.tiers[String(tier)]?.face ?? chart.face;
+  if (!chosen) return own;
+  const text = (field: string) =>
+    own.lines.find((line) => line.field === field)?.text ??
+    showField(
+      cellOf(kind, chart, id, field),
+      chart.columns?.[field] ?? kind.columns.find((column) => column.field === field),
+    );
+  const lines = chosen.flatMap(({ fields, strong, size }) => {
+    const words = fields
+      .map(text)
+      .filter((word) => word !== '')
+      .join(BETWEEN);
+    return words === '' ? [] : [{ text: words, strong, size }];
+  });
+  // An item that has none of the fields still shows what it is.
+  return { ...own, lines: lines.length > 0 ? lines : own.lines.slice(0, 1) };
+}

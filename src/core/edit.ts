@@ -1,0 +1,59 @@
+/** Many cells written at once, by the rules of the kind. */
+import { apply, type Change, type Chart } from './chart';
+import type { Kind } from './kinds';
+
+export interface CellText {
+  readonly item: string;
+  readonly field: string;
+  readonly text: string;
+}
+
+/** The words of a cell of the list. */
+export const cellOf = (kind: Kind, chart: Chart, item: string, field: string): string =>
+  kind.cell?.(chart, item, field) ?? chart.items[item]?.fields[field] ?? '';
+
+/**
+ * The change that writes cells. Cells that are an item's own field become one change; those that say something of other
+ * lines too, such as who is above, are worked out one after another, each on what the ones before it made.
+ * @returns sentences about cells that can't be written so; the others are
+ */
+export function writeCells(
+  kind: Kind,
+  chart: Chart,
+  cells: readonly CellText[],
+): { readonly change: Change | undefined; readonly wrong: readonly string[]; readonly count: number } {
+  const edits: Record<string, Record<string, string | null>> = {};
+  const special: CellText[] = [];
+  let count = 0;
+  for (const cell of cells) {
+    const { item, field, text } = cell;
+    if (!chart.items[item] || cellOf(kind, chart, item, field) === text) continue;
+    if (kind.writeCell?.(chart, item, field, text) !== undefined) {
+      special.push(cell);
+      continue;
+    }
+    edits[item] = { ...edits[item], [field]: text === '' && field !== 'name' ? null : text };
+    count++;
+  }
+  const changes: Change[] = Object.keys(edits).length > 0 ? [{ type: 'edit-lines', edits }] : [];
+  const wrong: string[] = [];
+  let at = chart;
+  const take = (change: Change): boolean => {
+    const applied = apply(at, change);
+    if (!applied.ok) wrong.push(applied.problem.message);
+    else at = applied.chart;
+    return applied.ok;
+  };
+  if (changes[0]) take(changes[0]);
+  for (const { item, field, text } of special) {
+    const change = kind.writeCell!(at, item, field, text);
+    if (typeof change === 'string') wrong.push(change);
+    else if (change !== undefined && take(change)) {
+      changes.push(change);
+      count++;
+    }
+  }
+  const change =
+    changes.length === 0 ? undefined : changes.length === 1 ? changes[0] : ({ type: 'group', changes } as const);
+  return { change, wrong, count };
+}

@@ -1,0 +1,61 @@
+/** Cells as they are shown and put in order, by what they are. */
+import type { ColumnSetting, FieldType } from '../chart';
+import { dateIn, dateKey } from './dates';
+import { readNumber } from './numbers';
+import { folded } from './words';
+
+const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base', ignorePunctuation: false });
+const exact = new Intl.Collator('en', { numeric: true });
+
+/**
+ * Natural order: numbers inside words by their size, letters without regard to case and marks unless all else is the same
+ * ("Bed 2" before "Bed 10"). Unicode Collation Algorithm with numeric ordering (ECMA-402).
+ */
+export const natural = (a: string, b: string): number => collator.compare(a, b) || exact.compare(a, b);
+
+const YES = /^(yes|y|true|1|x|✓|✔)$/i;
+export const isYes = (text: string): boolean => YES.test(text.trim());
+
+/** The order of two cells of a type; cells that say nothing, or nothing of the type, come last. */
+export function byType(type: FieldType): (a: string, b: string) => number {
+  if (type === 'text' || type === 'link')
+    return (a, b) => Number(a === '') - Number(b === '') || natural(folded(a), folded(b)) || natural(a, b);
+  const value = (text: string): number | undefined => {
+    if (type === 'yes-no') return text === '' ? undefined : isYes(text) ? 0 : 1;
+    if (type === 'date') {
+      const date = dateIn(text);
+      return date && dateKey(date);
+    }
+    return readNumber(text);
+  };
+  return (a, b) => {
+    const [x, y] = [value(a), value(b)];
+    if (x === undefined || y === undefined) return Number(x === undefined) - Number(y === undefined) || natural(a, b);
+    return x - y;
+  };
+}
+
+const MONTHS = 'January February March April May June July August September October November December'.split(' ');
+const two = (value: number) => String(value).padStart(2, '0');
+
+/** A cell as it stands on the sheet. What is not of its column's type is shown as it is written. */
+export function showField(text: string, { type = 'text', dates, decimals, currency }: ColumnSetting = {}): string {
+  if (text === '' || type === 'text') return text;
+  if (type === 'link') return text.replace(/^(https?:\/\/|mailto:)/, '').replace(/\/$/, '');
+  if (type === 'yes-no') return isYes(text) ? 'yes' : text;
+  if (type === 'date') {
+    const date = dateIn(text);
+    if (!date) return text;
+    const { year, month, day } = date;
+    if (month < 1 || month > 12 || dates === 'year') return String(year);
+    if (day === 0 || dates === 'month') return `${MONTHS[month - 1]} ${year}`;
+    return dates === 'short' ? `${two(day)}/${two(month)}/${year}` : `${day} ${MONTHS[month - 1]} ${year}`;
+  }
+  const value = readNumber(text);
+  if (value === undefined) return text;
+  const shown = value.toLocaleString('en-GB', {
+    minimumFractionDigits: decimals ?? 0,
+    maximumFractionDigits: decimals ?? 2,
+  });
+  return type === 'money' && currency ? `${currency} ${shown}` : shown;
+}

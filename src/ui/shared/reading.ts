@@ -1,0 +1,119 @@
+/** Reading a list away from the page: a file or a text, with progress and a way to stop. */
+import { proxy } from 'comlink';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Telling, Understanding } from '../../workers/compose.worker';
+import { call } from './api';
+import { newestOnly, readWorker, stopReading } from './composer';
+
+export interface ReadChoices {
+  readonly form: string;
+  readonly roles: Readonly<Record<string, string>>;
+  readonly headings: boolean | undefined;
+}
+export const NO_CHOICES: ReadChoices = { form: '', roles: {}, headings: undefined };
+
+export type Progress = { readonly step: Parameters<Telling>[0]; readonly done: number } | null;
+
+/** Roles chosen earlier for a list with these headings; none where the server can't say. */
+async function rolesFor(kind: string, headings: readonly string[]): Promise<Record<string, string>> {
+  const query = new URLSearchParams([
+    ['kind', kind],
+    ...headings.map((heading) => ['heading', heading] as [string, string]),
+  ]);
+  const answer = await call<{ roles: Record<string, string> }>('GET', `/api/column-roles?${query}`);
+  return answer.ok ? answer.value.roles : {};
+}
+
+export const keepRoles = (kind: string, headings: readonly string[], roles: Readonly<Record<string, string>>) =>
+  call('PUT', '/api/column-roles', { kind, headings, roles });
+
+interface Asked {
+  readonly text: string;
+  readonly choices: ReadChoices;
+}
+export interface Reading {
+  readonly result: Understanding | null;
+  readonly progress: Progress;
+  /** Roles that were chosen for these headings before and are used again. */
+  readonly remembered: Readonly<Record<string, string>>;
+  readonly stop: () => void;
+}
+
+/** Headings that ask the server cost an address of at most this many letters. */
+const MOST_HEADINGS = 40;
+
+/** Reads what is given each time it changes; of several in a row only the newest. */
+export function useReading(kindId: string, house: string, text: string, choices: ReadChoices): Reading {
+  const [result, setResult] = useState<Understanding | null>(null);
+  const [progress, setProgress] = useState<Progress>(null);
+  const [remembered, setRemembered] = useState<Readonly<Record<string, string>>>({});
+  const alive = useRef(true);
+  const asked = useRef<((answer: Understanding | null) => void) | null>(null);
+  useEffect(() => {
+    alive.current = true;
+    return () => {
+      alive.current = false;
+      stopReading();
+    };
+  }, []);
+  const ask = useMemo(
+    () =>
+      newestOnly(
+        async ({ text, choices }: Asked): Promise<Understanding | null> => {
+          if (text.trim() === '') return null;
+          const tell = proxy<Telling>((step, done) => setProgress({ step, done }));
+          const read = (roles: Readonly<Record<string, string>>) => {
+            const { form, headings } = choices;
+            return readWorker().understand(
+              kindId,
+              text,
+              { form: form || undefined, roles, headings },
+              house,
+              tell as Telling,
+            );
+          };
+          // A worker that is ended answers no more: stopping answers in its place.
+          const stopped = new Promise<Understanding | null>((resolve) => {
+            asked.current = resolve;
+          });
+          const whole = async (): Promise<Understanding> => {
+            const first = await read(choices.roles);
+            const columns = first.ok && first.understood.list.headed ? first.understood.list.columns : undefined;
+            if (!columns || columns.length > MOST_HEADINGS || Object.keys(choices.roles).length > 0) return first;
+            const roles = await rolesFor(
+              kindId,
+              columns.map(({ heading }) => heading),
+            );
+            setRemembered(roles);
+            return Object.keys(roles).length === 0 ? first : read(roles);
+          };
+          return Promise.race([whole(), stopped]);
+        },
+        (answer) => {
+          if (!alive.current) return;
+          setProgress(null);
+          setResult(answer);
+        },
+        (error) => {
+          setProgress(null);
+          setResult({ ok: false, message: `The list could not be read: ${(error as Error).message}` });
+        },
+      ),
+    [kindId, house],
+  );
+  useEffect(() => {
+    ask({ text, choices });
+  }, [ask, text, choices]);
+  return {
+    result,
+    progress,
+    remembered,
+    stop: () => {
+      stopReading();
+      asked.current?.({
+        ok: false,
+        message: 'Reading was stopped. The text is still here; change it or close the dialog.',
+      });
+    },
+  };
+}
