@@ -35,6 +35,7 @@ export function byType(type: FieldType): (a: string, b: string) => number {
   };
 }
 
+const PLAIN_DATE = /^(\d{4}-\d{1,2}-\d{1,2}|\d{1,2}[./]\d{1,2}[./]\d{4})$/;
 const MONTHS = 'January February March April May June July August September October November December'.split(' ');
 const two = (value: number) => String(value).padStart(2, '0');
 
@@ -45,7 +46,8 @@ export function showField(text: string, { type = 'text', dates, decimals, curren
   if (type === 'yes-no') return isYes(text) ? 'yes' : text;
   if (type === 'date') {
     const date = dateIn(text);
-    if (!date) return text;
+    // "About 1890" says more than a date: it is cut down only where that was asked for.
+    if (!date || (dates === undefined && !PLAIN_DATE.test(text.trim()))) return text;
     const { year, month, day } = date;
     if (month < 1 || month > 12 || dates === 'year') return String(year);
     if (day === 0 || dates === 'month') return `${MONTHS[month - 1]} ${year}`;

@@ -43,7 +43,7 @@ export function wordsOf(name: string): string[] {
     given !== undefined && !TITLES.has(folded(given).replace(/\./g, '')) ? `${given} ${family}` : (family ?? '');
   const words = folded(turned.replace(/\([^)]*\)/g, ' '))
     .replace(/\.(?=\S)/g, '. ')
-    .split(/[\s-]+/)
+    .split(/\s+/)
     .map((word) => word.replace(/[^\p{L}\p{N}']/gu, ''))
     .filter((word) => word !== '');
   const bare = words.filter((word) => !TITLES.has(word));

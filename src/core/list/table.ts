@@ -33,9 +33,10 @@ function headingsAt(
   { columns, headings }: ReadContext,
   isHeading: TableOptions['isHeading'],
 ): number {
-  if (headings !== undefined) return headings && rows.length > 0 ? 0 : -1;
+  if (headings === false || rows.length === 0) return -1;
   const at = rows.slice(0, LOOK_FOR_HEADINGS).findIndex(({ cells }) => namesColumns(cells, columns));
   if (at >= 0) return at;
+  if (headings) return 0;
   const first = rows[0]?.cells ?? [];
   const body = rows.slice(1).map(({ cells }) => cells);
   return isHeading?.(first, body) === true ? 0 : -1;

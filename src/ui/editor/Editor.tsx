@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { composeShown, newestOnly } from '../shared/composer';
 import { useKeys } from './keys';
+import { ListStage } from './list/ListStage';
 import { Message } from './Message';
 import { PANEL, PanelEdge } from './PanelEdge';
 import { StageTabs } from './StageTabs';
@@ -10,7 +11,6 @@ import { Sheet } from './sheet/Sheet';
 import { ArrangeStage } from './stages/ArrangeStage';
 import { CheckStage } from './stages/CheckStage';
 import { DeliverStage } from './stages/DeliverStage';
-import { ListStage } from './stages/ListStage';
 import { StyleStage } from './stages/StyleStage';
 import {
   connect,
@@ -78,7 +78,11 @@ export function Editor(loaded: Props) {
   useEffect(() => {
     document.title = `${title} - Dendrotax`;
   }, [title]);
-  const [width, setWidth] = useState(PANEL.initial);
+  // A table needs more room than an outline; each keeps the width it was given.
+  const wide = useEditor((state) => state.stage === 'list' && state.listView === 'table');
+  const [widths, setWidths] = useState({ plain: PANEL.initial, wide: PANEL.wide });
+  const width = wide ? widths.wide : widths.plain;
+  const setWidth = (next: number) => setWidths({ ...widths, [wide ? 'wide' : 'plain']: next });
   const Panel = panels[stage];
   return (
     <div

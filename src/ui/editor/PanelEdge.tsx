@@ -2,7 +2,7 @@
 import { type PointerEvent, useRef } from 'react';
 import { words } from './words';
 
-export const PANEL = { initial: 344, least: 280, most: 720, folded: 0 };
+export const PANEL = { initial: 344, wide: 620, least: 280, most: 960, folded: 0 };
 const KEY_STEP = 24;
 
 const within = (width: number) => Math.min(PANEL.most, Math.max(PANEL.least, width));

@@ -53,12 +53,15 @@ export function Understand({
   kindId,
   house,
   initial = '',
+  file: given,
   top,
   onUnderstood,
 }: {
   kindId: string;
   house: string;
   initial?: string;
+  /** Opened at once. */
+  file?: File | undefined;
   /** Stands over what was understood. */
   top?: React.ReactNode;
   onUnderstood: (taken: Taken | null, text: string) => void;
@@ -113,6 +116,8 @@ export function Understand({
       if (file.current) file.current.value = '';
     }
   };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, as it was given
+  useEffect(() => void open(given), []);
   /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
   const paste = (event: ClipboardEvent<HTMLTextAreaElement>) => {
     const [first] = event.clipboardData.files;

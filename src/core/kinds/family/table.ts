@@ -10,11 +10,13 @@ export const columns: readonly Column[] = [
   {
     field: 'born',
     label: 'Born',
+    type: 'date',
     headings: ['birth', 'birthdate', 'dateofbirth', 'dob', 'b', 'birthyear', 'yearofbirth'],
   },
   {
     field: 'died',
     label: 'Died',
+    type: 'date',
     headings: ['death', 'deathdate', 'dateofdeath', 'dod', 'd', 'deathyear', 'yearofdeath'],
   },
   { field: 'relation', label: 'Relation', headings: ['relationship', 'by', 'how'] },

@@ -73,9 +73,10 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     return like.length === 1 || (like[0] && like[0].sure > like[1]!.sure + 0.03) ? like[0]!.item : undefined;
   };
   /** One new line for everybody who reports to the same words. */
-  const newLine = (wanted: string, first: Item): Repair => {
+  const newLine = (wanted: string): Repair => {
     const all = open.filter((item) => folded(item.fields['superior']!) === folded(wanted));
-    const fresh = `${first.id}-above`.slice(-64);
+    // Named after the first of them: done for each of them, it is still one line.
+    const fresh = `${all[0]!.id}-above`.slice(-64);
     return {
       label: `Add a line for ${wanted}`,
       alike: 'new',
@@ -106,7 +107,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
           message: `${says}; it may be ${called(spelt)}, written otherwise. It stands at the top until this is mended.`,
           repairs: [
             { label: `Put under ${called(spelt)}`, alike: 'nearest', change: under(item.id, spelt.id) },
-            newLine(wanted, item),
+            newLine(wanted),
             leaveAtTop(item),
           ],
         };
@@ -124,7 +125,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
               change: under(item.id, other.id),
               ...(nth === 0 && { alike: 'nearest' }),
             })),
-          newLine(wanted, item),
+          newLine(wanted),
           leaveAtTop(item),
         ],
       };

@@ -3,8 +3,9 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import type { Scene, SceneItem } from '../../../core/scene';
 import { BIG, BigSceneView, itemsIn } from '../../shared/BigSceneView';
 import { type Place, SceneView } from '../../shared/SceneView';
-import { remove } from '../stages/lines';
-import { light, select, shown, useEditor } from '../state/store';
+import { remove } from '../list/lines';
+import { MARK_COLOURS } from '../list/MarkBadge';
+import { light, type Mark, select, shown, useEditor } from '../state/store';
 import { words } from '../words';
 import { type Dragging, useDrag } from './drag';
 import { useGlide } from './glide';
@@ -20,6 +21,8 @@ export function Sheet() {
   const selected = useEditor((state) =>
     state.selected === null ? null : (shown(state)?.standsFor[state.selected] ?? state.selected),
   );
+  const among = useEditor((state) => state.chosen);
+  const marks = useEditor((state) => state.marks);
   const svg = useRef<SVGSVGElement>(null);
   const drawing = useRef<SVGGElement>(null);
   const scale = useEditor((state) => shown(state)?.page.scale ?? 1);
@@ -81,7 +84,10 @@ export function Sheet() {
   const editedItem = scene?.items.find((item) => item.id === editing);
   const rows = scene?.axis !== 'columns';
   return (
-    <main aria-label={words.sheet.label} className="grid min-h-0 min-w-0 grid-rows-[1fr_30px] bg-paper">
+    <main
+      aria-label={words.sheet.label}
+      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[1fr_30px] bg-paper"
+    >
       <div className={`flex min-h-0 min-w-0 ${rows ? 'flex-row' : 'flex-col'}`}>
         {scene && scene.bands.length > 0 && <TierRail scene={scene} view={view} />}
         {/* Contained: what changes in the list must not lay the sheet out anew. */}
@@ -126,6 +132,9 @@ export function Sheet() {
                   <SceneView scene={scene} places={places} under={lit} />
                 )}
                 <Margins scene={scene} scale={view.k} />
+                {(among.length > 1 || Object.keys(marks).length > 0) && (
+                  <Rings scene={scene} among={among} marks={marks} scale={view.k} />
+                )}
                 {chosen && <Ring item={chosen} scale={view.k} />}
                 {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
               </g>
@@ -218,6 +227,61 @@ function Tiers({ scene }: { scene: Scene }) {
       fillOpacity={0.06}
       pointerEvents="none"
     />
+  );
+}
+
+/** Boxes narrower than this on the screen, in pixels, have no room for a word over them. */
+const LEAST_LABELLED = 46;
+
+/** Lines selected together, and what a newer list would do to whom. */
+function Rings({
+  scene,
+  among,
+  marks,
+  scale,
+}: {
+  scene: Scene;
+  among: readonly string[];
+  marks: Readonly<Record<string, Mark>>;
+  scale: number;
+}) {
+  const set = new Set(among);
+  const gap = 3 / scale;
+  return (
+    <g pointerEvents="none">
+      {scene.items
+        .filter(({ id }) => set.has(id) || marks[id])
+        .map(({ id, box }) => {
+          const what = marks[id];
+          const frame = { x: box.x - gap, y: box.y - gap, width: box.width + 2 * gap, height: box.height + 2 * gap };
+          return (
+            <g key={id}>
+              <rect
+                {...frame}
+                rx={5 / scale}
+                fill="none"
+                stroke={what ? MARK_COLOURS[what] : 'var(--color-plum)'}
+                strokeWidth={(what ? 2.5 : 1.5) / scale}
+                strokeDasharray={what === 'left' ? `${5 / scale} ${3 / scale}` : undefined}
+              />
+              {what && box.width * scale >= LEAST_LABELLED && (
+                <text
+                  x={frame.x}
+                  y={frame.y - 3 / scale}
+                  fontSize={10.5 / scale}
+                  fontWeight={600}
+                  fill="var(--color-ink)"
+                  stroke="var(--color-sheet)"
+                  strokeWidth={4 / scale}
+                  paintOrder="stroke"
+                >
+                  {words.newer.marks[what]}
+                </text>
+              )}
+            </g>
+          );
+        })}
+    </g>
   );
 }
 

@@ -19,19 +19,19 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
     smallest == null ? '' : smallest >= GOOD_PT ? 'text-good' : smallest >= LEAST_PT ? 'text-caution' : 'text-wrong';
   const zoom = 'min-w-6 rounded px-1.5 hover:bg-tint';
   return (
-    <footer className="flex h-[30px] items-center gap-5 border-t border-rule bg-sheet px-3.5 text-[13px] whitespace-nowrap">
+    <footer className="flex h-[30px] min-w-0 items-center gap-5 overflow-hidden border-t border-rule bg-sheet px-3.5 text-[13px] whitespace-nowrap">
       {composition && items > 0 && (
-        <span>
+        <span className="min-w-0 truncate">
           {items} {items === 1 ? kind?.words.item : kind?.words.items} · {words.status.tiers(composition.tiers.length)}{' '}
           · {words.status.widest(widest)}
         </span>
       )}
-      <span>
+      <span className="min-w-0 truncate">
         {words.status.page}:{' '}
         {page.size === 'picture' ? words.arrange.asPicture.toLowerCase() : `${page.size} ${page.orientation}`}
       </span>
-      {smallest != null && <span className={`font-semibold ${tone}`}>{words.status.smallest(smallest)}</span>}
-      <span className="ml-auto flex items-center gap-1">
+      {smallest != null && <span className={`flex-none font-semibold ${tone}`}>{words.status.smallest(smallest)}</span>}
+      <span className="ml-auto flex flex-none items-center gap-1">
         <button type="button" className={zoom} onClick={controls.showAll}>
           {words.sheet.fit}
         </button>

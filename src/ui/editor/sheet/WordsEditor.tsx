@@ -15,7 +15,7 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const box = useRef<HTMLFormElement>(null);
   const done = useRef(false);
-  useEffect(() => box.current?.querySelector<HTMLInputElement>('[data-field=name]')?.select(), []);
+  useEffect(() => box.current?.querySelector<HTMLTextAreaElement>('[data-field=name]')?.select(), []);
 
   const finish = (keep: boolean) => {
     if (done.current) return;
@@ -45,18 +45,25 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
       onKeyDown={(event) => {
         event.stopPropagation();
         if (event.key === 'Escape') finish(false);
+        // Shift and Enter begin a second line.
+        if (event.key === 'Enter' && !event.shiftKey && !event.nativeEvent.isComposing) {
+          event.preventDefault();
+          finish(true);
+        }
       }}
       onBlur={(event) => {
         if (!event.currentTarget.contains(event.relatedTarget)) finish(true);
       }}
     >
       {fields.map((field) => (
-        <input
+        <textarea
+          rows={1}
+          spellCheck={false}
           key={field}
           aria-label={fieldLabel(kind, field)}
           placeholder={fieldLabel(kind, field)}
           data-field={field}
-          className={`field min-h-[26px] text-[13px] ${field === 'name' ? 'font-semibold' : ''}`}
+          className={`field field-sizing-content min-h-[26px] resize-none text-[13px] ${field === 'name' ? 'font-semibold' : ''}`}
           value={typed[field] ?? cellText(chart, item.id, field)}
           onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
         />

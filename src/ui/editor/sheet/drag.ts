@@ -3,7 +3,7 @@ import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } f
 import type { Change, Chart } from '../../../core/chart';
 import type { Scene, SceneItem } from '../../../core/scene';
 import { kindFor } from '../../shared/fields';
-import { type DropPlace, dropChange } from '../stages/lines';
+import { type DropPlace, dropChange } from '../list/lines';
 import { change, select, useEditor } from '../state/store';
 import type { View } from './view';
 

@@ -1,5 +1,6 @@
 /** Files to hand over: the picture and the list. */
 import { Fragment, useState } from 'react';
+import { listFormats, XLSX } from '../../../core/write';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { flush, say, useEditor } from '../state/store';
@@ -39,7 +40,7 @@ export function DeliverStage() {
     <div className="flex items-start gap-3 py-2">
       <Button
         tone="strong"
-        className="w-28 flex-none justify-center"
+        className="w-40 flex-none justify-center"
         disabled={busy !== null}
         onClick={() => void get(name, address)}
       >
@@ -55,7 +56,7 @@ export function DeliverStage() {
       <h3 className="pt-2 font-semibold">{words.deliver.picture}</h3>
       {row(words.deliver.pdf, words.deliver.pdfAbout, 'picture?as=pdf&save=1')}
       {row(words.deliver.png, words.deliver.pngAbout, `picture?as=png&dpi=${dpi}&save=1`)}
-      <div className="pl-[124px]">
+      <div className="pl-[172px]">
         <Choices
           legend={words.deliver.dpi}
           value={dpi}
@@ -73,9 +74,8 @@ export function DeliverStage() {
       </div>
       {row(words.deliver.svg, words.deliver.svgAbout, 'picture?as=svg&save=1')}
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
-      {row(words.deliver.csv, words.deliver.csvAbout, 'list?as=csv&save=1')}
-      {row(words.deliver.outline, kind.words.outline, 'list?as=outline&save=1')}
-      {Object.entries(kind.formats ?? {}).map(([format, { label, about }]) => (
+      {row(XLSX.label, XLSX.about, 'list?as=xlsx&save=1')}
+      {Object.entries(listFormats(kind)).map(([format, { label, about }]) => (
         <Fragment key={format}>{row(label, about, `list?as=${format}&save=1`)}</Fragment>
       ))}
     </div>

@@ -6,6 +6,7 @@ import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { change, openTier, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
+import { FaceForm } from './FaceForm';
 import { LookForm } from './LookForm';
 
 export function StyleStage() {
@@ -43,7 +44,11 @@ export function StyleStage() {
           );
         })}
       </div>
-      <h3 className="px-3.5 pt-4 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
+      <details className="pt-3">
+        <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.face.open}</summary>
+        <FaceForm />
+      </details>
+      <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
       {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
       {tiers.map(({ tier, name }) => (
         <Tier key={tier} tier={tier} name={name} open={open === tier} />
@@ -94,27 +99,30 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
         </span>
       </button>
       {open && (
-        <LookForm
-          look={look}
-          name={{
-            value: settings?.name ?? '',
-            placeholder: name,
-            onChange: (value) => change({ type: 'set-tier', tier, name: value || null }, `tier ${tier} name`),
-          }}
-          onPatch={(patch) =>
-            change({ type: 'set-tier', tier, look: patch }, `tier ${tier} ${Object.keys(patch).join()}`)
-          }
-          onTry={(patch) => tryOut(patch && { type: 'set-tier', tier, look: patch })}
-          onBack={
-            settings?.look &&
-            (() =>
-              change({
-                type: 'set-tier',
-                tier,
-                look: Object.fromEntries(Object.keys(settings.look!).map((key) => [key, null])),
-              }))
-          }
-        />
+        <>
+          <LookForm
+            look={look}
+            name={{
+              value: settings?.name ?? '',
+              placeholder: name,
+              onChange: (value) => change({ type: 'set-tier', tier, name: value || null }, `tier ${tier} name`),
+            }}
+            onPatch={(patch) =>
+              change({ type: 'set-tier', tier, look: patch }, `tier ${tier} ${Object.keys(patch).join()}`)
+            }
+            onTry={(patch) => tryOut(patch && { type: 'set-tier', tier, look: patch })}
+            onBack={
+              settings?.look &&
+              (() =>
+                change({
+                  type: 'set-tier',
+                  tier,
+                  look: Object.fromEntries(Object.keys(settings.look!).map((key) => [key, null])),
+                }))
+            }
+          />
+          <FaceForm tier={tier} />
+        </>
       )}
     </div>
   );

@@ -7,12 +7,17 @@ import type { SaveState, Sync, SyncView } from './sync';
 export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver'] as const;
 export type Stage = (typeof STAGES)[number];
 
-/** A wish to have the keyboard in a line of the list. */
+/** What a newer list would do to an item. */
+export type Mark = 'joined' | 'left' | 'moved' | 'renamed' | 'changed';
+
+/** A wish to have the keyboard in a line of the list: in a field, or on the line as a whole. */
 export interface FocusWish {
   readonly item: string;
-  readonly field: string;
+  readonly field: string | null;
   readonly caret: 'start' | 'end';
 }
+
+export type ListView = 'outline' | 'table';
 
 export interface EditorState {
   readonly id: string;
@@ -30,6 +35,13 @@ export interface EditorState {
   readonly preview: Change | null;
   readonly stage: Stage;
   readonly selected: string | null;
+  /** Lines selected together, in list order, the selected one among them; empty where it is one at the most. */
+  readonly chosen: readonly string[];
+  /** Lines whose branches are folded away in the list. */
+  readonly folded: ReadonlySet<string>;
+  readonly listView: ListView;
+  /** Items marked on the sheet and in the list. */
+  readonly marks: Readonly<Record<string, Mark>>;
   readonly openTier: number | null;
   readonly litTier: number | null;
   readonly focusWish: FocusWish | null;
@@ -50,6 +62,10 @@ const initial: EditorState = {
   preview: null,
   stage: 'list',
   selected: null,
+  chosen: [],
+  folded: new Set(),
+  listView: 'outline',
+  marks: {},
   openTier: null,
   litTier: null,
   focusWish: null,
@@ -71,12 +87,14 @@ export function connect(
   set({ ...initial, id, chart });
   const show = ({ timeline, ...view }: SyncView) => {
     steps = timeline;
-    const { selected } = get();
+    const { selected, chosen } = get();
+    const left = chosen.filter((id) => timeline.chart.items[id]);
     set({
       chart: timeline.chart,
       canUndo: timeline.undo.length > 0,
       canRedo: timeline.redo.length > 0,
       selected: selected !== null && timeline.chart.items[selected] ? selected : null,
+      ...(left.length !== chosen.length && { chosen: left.length > 1 ? left : [] }),
       ...view,
     });
   };
@@ -111,13 +129,24 @@ export const redo = () => step('redo');
 /** Sends what is left, before a file is asked of the server. */
 export const flush = (): Promise<boolean> => sync?.flush() ?? Promise.resolve(true);
 
-export const select = (item: string | null) => set({ selected: item });
-export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null });
+export const select = (item: string | null) => set({ selected: item, ...(get().chosen.length > 0 && { chosen: [] }) });
+/** Several lines at once; `item` is the one the keyboard is at. */
+export const choose = (chosen: readonly string[], item: string) =>
+  set({ selected: item, chosen: chosen.length > 1 ? chosen : [] });
+/** The lines that work on "what is selected" is for. */
+export const selection = ({ selected, chosen }: Pick<EditorState, 'selected' | 'chosen'>): readonly string[] =>
+  chosen.length > 0 ? chosen : selected === null ? [] : [selected];
+export const fold = (folded: ReadonlySet<string>) => set({ folded });
+export const showList = (listView: ListView) => set({ listView });
+export const mark = (marks: EditorState['marks']) => set({ marks });
+export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null, marks: {} });
 export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style' });
 export const light = (tier: number | null) => set({ litTier: tier });
 export const tryOut = (what: Change | null) => set(what === null ? { preview: null, tried: null } : { preview: what });
 export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>
-  set({ selected: item, focusWish: { item, field, caret } });
+  set({ selected: item, focusWish: { item, field, caret }, ...(get().chosen.length > 0 && { chosen: [] }) });
+/** The keyboard on a line as a whole. */
+export const focusRow = (item: string) => set({ selected: item, focusWish: { item, field: null, caret: 'end' } });
 export const focusDone = () => set({ focusWish: null });
 /** What the sheet shows. */
 export const shown = ({ composition, tried }: EditorState): Shown | null => tried ?? composition;

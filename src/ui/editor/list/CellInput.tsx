@@ -1,14 +1,14 @@
 /** A cell of the list: letters are taken as they are typed, or when the words are finished where they touch other lines. */
-import { type InputHTMLAttributes, useState } from 'react';
+import { type TextareaHTMLAttributes, useState } from 'react';
 import { cellText, writeCell } from '../../shared/fields';
 import { change, say, useEditor } from '../state/store';
 
-interface Props extends Omit<InputHTMLAttributes<HTMLInputElement>, 'value' | 'onChange'> {
+interface Props extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'value' | 'onChange'> {
   readonly item: string;
   readonly field: string;
 }
 
-export function CellInput({ item, field, onBlur, onKeyDown, ...rest }: Props) {
+export function CellInput({ item, field, onBlur, onKeyDown, className = '', ...rest }: Props) {
   const text = useEditor((state) => cellText(state.chart, item, field));
   const [typed, setTyped] = useState<string | null>(null);
 
@@ -27,9 +27,13 @@ export function CellInput({ item, field, onBlur, onKeyDown, ...rest }: Props) {
     else change(write.change);
   };
   return (
-    <input
+    <textarea
       {...rest}
+      rows={1}
+      spellCheck={false}
+      className={`resize-none ${className}`}
       data-field={field}
+      data-words={typed ?? text}
       value={typed ?? text}
       onChange={(event) => type(event.target.value)}
       onBlur={(event) => {
@@ -42,9 +46,11 @@ export function CellInput({ item, field, onBlur, onKeyDown, ...rest }: Props) {
           setTyped(null);
           return;
         }
-        if (event.key === 'Enter' || event.key === 'Tab' || event.key === 'ArrowUp' || event.key === 'ArrowDown')
-          finish();
+        const leaves = ['Enter', 'Tab', 'ArrowUp', 'ArrowDown'].includes(event.key) && !event.shiftKey;
+        if (leaves) finish();
         onKeyDown?.(event);
+        // One line where nobody says what Enter does; Shift and Enter begin a second.
+        if (event.key === 'Enter' && !event.shiftKey && !event.defaultPrevented) event.preventDefault();
       }}
     />
   );

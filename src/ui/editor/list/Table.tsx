@@ -1,0 +1,527 @@
+/** The list as a table: cells chosen by mouse and keyboard, blocks copied and pasted, a view that can be sorted and filtered. */
+import {
+  columnFilteringFeature,
+  columnVisibilityFeature,
+  createFilteredRowModel,
+  createSortedRowModel,
+  rowSortingFeature,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { nanoid } from 'nanoid';
+import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type PointerEvent,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import { apply, type Change, treeOf, walk } from '../../../core/chart';
+import { byType, folded, isYes } from '../../../core/list';
+import { Button } from '../../shared/controls';
+import { kindFor } from '../../shared/fields';
+import { change, focusDone, say, select, useEditor } from '../state/store';
+import { words } from '../words';
+import { asCells, type Block, blockOf, fromCells, goOn, inBlock, type Place } from './block';
+import { addAfter } from './lines';
+import { problemsOf, worst } from './problems';
+import { TableCellEditor } from './TableCellEditor';
+import { ColumnMenu, ColumnsMenu, type ColumnView } from './TableMenus';
+import { type TableColumn, TICK, tableCell, tableColumns, writeTable } from './table-model';
+
+const ROW = 30;
+const NUMBER_WIDTH = 44;
+const WIDTHS: Readonly<Record<string, number>> = { name: 168, id: 64 };
+const WIDTH = { text: 140, link: 140, number: 88, money: 96, date: 104, 'yes-no': 84 } as const;
+const widthOf = ({ id, type, label }: TableColumn) => Math.max(WIDTHS[id] ?? WIDTH[type], label.length * 7 + 34);
+
+interface Line {
+  readonly id: string;
+}
+const features = tableFeatures({
+  columnFilteringFeature,
+  columnVisibilityFeature,
+  rowSortingFeature,
+  filteredRowModel: createFilteredRowModel(),
+  sortedRowModel: createSortedRowModel(),
+});
+
+export function Table({ onPaste }: { onPaste: (text: string) => void }) {
+  const chart = useEditor((state) => state.chart);
+  const kind = kindFor(chart.kind);
+  const selected = useEditor((state) => state.selected);
+  const problems = useEditor((state) => state.composition?.problems) ?? [];
+  const { items } = chart;
+  const data = useMemo((): Line[] => [...walk(treeOf(items))].map(({ id }) => ({ id })), [items]);
+  const numbers = useMemo(() => new Map(data.map(({ id }, i) => [id, i + 1])), [data]);
+  const all = useMemo(() => tableColumns(chart, kind), [chart, kind]);
+  const shape = JSON.stringify(all);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: by what they are, not by which chart they come from
+  const columns = useMemo(() => all.filter(({ hidden }) => !hidden), [shape]);
+  const now = useRef(chart);
+  now.current = chart;
+  const table = useTable({
+    features,
+    data,
+    // biome-ignore lint/correctness/useExhaustiveDependencies: cells are read from the chart as it is when rows are put in order
+    columns: useMemo(
+      () =>
+        columns.map((column) => ({
+          id: column.id,
+          accessorFn: ({ id }: Line) => tableCell(now.current, kind, id, column),
+          sortFn: (a: { original: Line }, b: { original: Line }) =>
+            byType(column.type)(
+              tableCell(now.current, kind, a.original.id, column),
+              tableCell(now.current, kind, b.original.id, column),
+            ),
+          filterFn: (row: { original: Line }, _: string, wanted: string) =>
+            folded(tableCell(now.current, kind, row.original.id, column)).includes(folded(wanted)),
+        })),
+      [columns, kind],
+    ),
+    getRowId: ({ id }: Line) => id,
+  });
+  const { sorting, columnFilters } = table.state;
+  const rows = table.getRowModel().rows.map(({ original }) => original.id);
+
+  const [at, setAt] = useState<Place>({ row: 0, column: 0 });
+  const [anchor, setAnchor] = useState<Place | null>(null);
+  const [editing, setEditing] = useState<{ readonly first: string | null } | null>(null);
+  const [menu, setMenu] = useState<string | null>(null);
+  const [frozen, setFrozen] = useState(1);
+  const [filling, setFilling] = useState<number | null>(null);
+  const scroll = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+    scrollPaddingStart: ROW + 4,
+  });
+  const place = { row: Math.min(at.row, rows.length - 1), column: Math.min(at.column, columns.length - 1) };
+  const block = blockOf(place, anchor ?? place);
+  const lefts = columns.map((_, i) => columns.slice(0, i).reduce((sum, column) => sum + widthOf(column), NUMBER_WIDTH));
+  const whole = lefts.at(-1)! + widthOf(columns.at(-1)!);
+  const cell = (row: number, column: number) => tableCell(chart, kind, rows[row]!, columns[column]!);
+
+  // What is selected elsewhere is gone to here.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only the selection counts
+  useEffect(() => {
+    const row = selected === null ? -1 : rows.indexOf(selected);
+    if (row >= 0 && row !== place.row) {
+      setAt({ row, column: place.column });
+      setAnchor(null);
+      virtual.scrollToIndex(row, { align: 'auto' });
+    }
+    if (useEditor.getState().focusWish) {
+      scroll.current?.focus();
+      focusDone();
+    }
+  }, [selected]);
+
+  const go = (next: Place, extend = false) => {
+    const row = Math.min(rows.length - 1, Math.max(0, next.row));
+    const column = Math.min(columns.length - 1, Math.max(0, next.column));
+    setAnchor(extend ? (anchor ?? place) : null);
+    setAt({ row, column });
+    virtual.scrollToIndex(row, { align: 'auto' });
+    const box = scroll.current;
+    if (box && column >= frozen) {
+      const covered = lefts[frozen] ?? NUMBER_WIDTH;
+      const [left, right] = [lefts[column]!, lefts[column]! + widthOf(columns[column]!)];
+      if (left - box.scrollLeft < covered) box.scrollLeft = left - covered;
+      else if (right - box.scrollLeft > box.clientWidth) box.scrollLeft = right - box.clientWidth;
+    }
+    if (rows[row] !== undefined && rows[row] !== selected) select(rows[row]!);
+  };
+  const write = (cells: readonly { row: number; column: number; text: string }[]) => {
+    const { change: what, wrong } = writeTable(
+      chart,
+      kind,
+      cells.map(({ row, column, text }) => ({ item: rows[row]!, column: columns[column]!, text })),
+    );
+    if (what) change(what);
+    if (wrong.length > 0) say(wrong.length === 1 ? wrong[0]! : words.table.notWritten(wrong.length, wrong[0]!));
+  };
+  const each = ({ top, left, bottom, right }: Block, text: (row: number, column: number) => string) => {
+    const cells = [];
+    for (let row = top; row <= bottom; row++)
+      for (let column = left; column <= right; column++) cells.push({ row, column, text: text(row, column) });
+    return cells;
+  };
+  const isTick = (column: TableColumn) => column.type === 'yes-no';
+  const toggle = () => {
+    const on = !isYes(cell(place.row, place.column));
+    const word = columns[place.column]!.set === undefined ? 'yes' : TICK;
+    write(each(block, () => (on ? word : '')));
+  };
+
+  const key = (event: KeyboardEvent) => {
+    if (editing || event.nativeEvent.isComposing || rows.length === 0) return;
+    const { shiftKey: extend } = event;
+    const command = event.ctrlKey || event.metaKey;
+    const done = (run: () => unknown) => {
+      event.preventDefault();
+      event.stopPropagation();
+      run();
+    };
+    const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 0) / ROW) - 2);
+    const to = (row: number, column: number) =>
+      done(() => go({ row, column }, extend && event.key !== 'Tab' && event.key !== 'Enter'));
+    const { row, column } = place;
+    switch (event.key) {
+      case 'ArrowUp':
+        return to(command ? 0 : row - 1, column);
+      case 'ArrowDown':
+        return to(command ? rows.length - 1 : row + 1, column);
+      case 'ArrowLeft':
+        return to(row, command ? 0 : column - 1);
+      case 'ArrowRight':
+        return to(row, command ? columns.length - 1 : column + 1);
+      case 'Home':
+        return to(command ? 0 : row, 0);
+      case 'End':
+        return to(command ? rows.length - 1 : row, columns.length - 1);
+      case 'PageUp':
+        return to(row - page, column);
+      case 'PageDown':
+        return to(row + page, column);
+      case 'Tab': {
+        // At either end Tab goes on through the page.
+        const next = column + (extend ? -1 : 1);
+        const over = next < 0 ? row - 1 : next >= columns.length ? row + 1 : row;
+        if (over < 0 || over >= rows.length) return;
+        return to(over, (next + columns.length) % columns.length);
+      }
+      case 'Enter':
+      case 'F2':
+        return done(() => (isTick(columns[column]!) ? toggle() : setEditing({ first: null })));
+      case ' ':
+        if (isTick(columns[column]!)) return done(toggle);
+        return done(() => setEditing({ first: ' ' }));
+      case 'Delete':
+      case 'Backspace':
+        return done(() => write(each(block, () => '')));
+      case 'Insert':
+        return done(() => addAfter(rows[row]!));
+      case 'Escape':
+        return done(() => (anchor ? setAnchor(null) : document.getElementById('stage-list')?.focus()));
+    }
+    if (command && event.key.toLowerCase() === 'a')
+      return done(() => {
+        setAt({ row: 0, column: 0 });
+        setAnchor({ row: rows.length - 1, column: columns.length - 1 });
+      });
+    if (command && event.key.toLowerCase() === 'd') return done(() => write(each(block, (_, c) => cell(block.top, c))));
+    if (event.key.length === 1 && !command && !event.altKey && !isTick(columns[column]!))
+      return done(() => setEditing({ first: event.key }));
+  };
+
+  const copy = (event: ClipboardEvent) => {
+    if (editing) return;
+    event.preventDefault();
+    const { top, left, bottom, right } = block;
+    const lines = Array.from({ length: bottom - top + 1 }, (_, r) =>
+      Array.from({ length: right - left + 1 }, (_, c) => cell(top + r, left + c)),
+    );
+    event.clipboardData.setData('text/plain', asCells(lines));
+    if (event.type === 'cut') write(each(block, () => ''));
+  };
+  const paste = (event: ClipboardEvent) => {
+    if (editing) return;
+    event.preventDefault();
+    const text = event.clipboardData.getData('text/plain');
+    const pasted = fromCells(text);
+    const width = Math.max(...pasted.map((line) => line.length));
+    // A whole list with headings of its own is brought in as one.
+    if (pasted.length > 1 && place.row === 0 && place.column === 0 && rows.length <= 1) return onPaste(text);
+    if (pasted.length === 1 && width === 1) return write(each(block, () => pasted[0]![0] ?? ''));
+    const { top, left } = block;
+    const within = pasted.slice(0, rows.length - top);
+    const cells = within.flatMap((line, r) =>
+      line
+        .slice(0, columns.length - left)
+        .map((words, c) => ({ item: rows[top + r]!, column: columns[left + c]!, text: words.trim() })),
+    );
+    // Rows that go beyond the last line are new lines.
+    const more = sorting.length + columnFilters.length > 0 ? [] : pasted.slice(rows.length - top);
+    const fresh = more.map((line) => ({ id: nanoid(12), line }));
+    const added: Change[] =
+      fresh.length === 0
+        ? []
+        : [{ type: 'add-items', items: fresh.map(({ id }) => ({ id, parent: null, fields: { name: '' } })) }];
+    let base = chart;
+    for (const one of added) {
+      const applied = apply(base, one);
+      if (applied.ok) base = applied.chart;
+    }
+    const { change: written, wrong } = writeTable(base, kind, [
+      ...cells,
+      ...fresh.flatMap(({ id, line }) =>
+        line
+          .slice(0, columns.length - left)
+          .map((words, c) => ({ item: id, column: columns[left + c]!, text: words.trim() })),
+      ),
+    ]);
+    const changes = [...added, ...(written ? [written] : [])];
+    if (changes.length > 0 && change({ type: 'group', changes })) {
+      setAt({ row: top, column: left });
+      setAnchor({
+        row: Math.min(top + pasted.length, rows.length + fresh.length) - 1,
+        column: Math.min(left + width, columns.length) - 1,
+      });
+      say(
+        wrong.length > 0 ? words.table.notWritten(wrong.length, wrong[0]!) : words.table.pasted(pasted.length, width),
+        true,
+      );
+    }
+  };
+
+  /** The cell at a pointer. */
+  const placeAt = (event: PointerEvent): Place | null => {
+    const element = (event.target as Element).closest<HTMLElement>('[data-cell]');
+    if (!element) return null;
+    const [row, column] = element.dataset['cell']!.split(' ').map(Number);
+    return { row: row!, column: column! };
+  };
+  const press = (event: PointerEvent) => {
+    const target = event.target as Element;
+    if (event.button !== 0 || target.closest('[role=dialog]')) return;
+    if (target.closest('[data-fill]')) {
+      event.preventDefault();
+      setFilling(block.bottom);
+      return;
+    }
+    const next = placeAt(event);
+    if (!next) return;
+    if (!target.closest('input')) scroll.current?.focus();
+    setEditing(null);
+    go(next, event.shiftKey);
+  };
+  const move = (event: PointerEvent) => {
+    if (event.buttons !== 1) return;
+    const next = placeAt(event);
+    if (!next) return;
+    if (filling !== null) setFilling(Math.max(block.bottom, next.row));
+    else if (!editing && (next.row !== place.row || next.column !== place.column)) {
+      setAnchor(anchor ?? place);
+      setAt(next);
+    }
+  };
+  const release = () => {
+    if (filling === null) return;
+    const { top, left, bottom, right } = block;
+    const count = filling - bottom;
+    setFilling(null);
+    if (count <= 0) return;
+    const cells = [];
+    for (let column = left; column <= right; column++) {
+      const source = Array.from({ length: bottom - top + 1 }, (_, r) => cell(top + r, column));
+      for (const [i, text] of goOn(source, count).entries()) cells.push({ row: bottom + 1 + i, column, text });
+    }
+    write(cells);
+    setAt({ row: top, column: left });
+    setAnchor({ row: filling, column: right });
+  };
+  const finish = (text: string | null, how: 'enter' | 'tab' | 'leave') => {
+    setEditing(null);
+    if (text !== null && text !== cell(place.row, place.column)) write([{ ...place, text: text.trim() }]);
+    if (how === 'leave') return;
+    scroll.current?.focus();
+    if (text !== null)
+      go(how === 'tab' ? { row: place.row, column: place.column + 1 } : { row: place.row + 1, column: place.column });
+  };
+
+  const viewOf = (column: TableColumn, i: number): ColumnView => ({
+    sorted: sorting.find(({ id }) => id === column.id) ? (sorting[0]!.desc ? 'desc' : 'asc') : false,
+    filter: (columnFilters.find(({ id }) => id === column.id)?.value as string | undefined) ?? '',
+    onSort: (how) => table.setSorting(how === false ? [] : [{ id: column.id, desc: how === 'desc' }]),
+    onFilter: (text) =>
+      table.setColumnFilters((before) => [
+        ...before.filter(({ id }) => id !== column.id),
+        ...(text === '' ? [] : [{ id: column.id, value: text }]),
+      ]),
+    frozen: i === frozen - 1,
+    onFreeze: () => setFrozen(i === frozen - 1 ? 0 : i + 1),
+  });
+  const stick = (i: number) => (i < frozen ? ({ position: 'sticky', left: lefts[i], zIndex: 5 } as const) : {});
+  const labelOf = (id: string) => columns.find((column) => column.id === id)?.label ?? id;
+
+  return (
+    <>
+      <div className="relative flex flex-none flex-wrap items-center gap-1.5 border-b border-rule px-3.5 py-1.5 text-[13px]">
+        {sorting.map(({ id, desc }) => (
+          <Button key={`sort ${id}`} onClick={() => table.setSorting([])} title={words.table.takeBack}>
+            {words.table.sortedBy(labelOf(id), desc)} ×
+          </Button>
+        ))}
+        {columnFilters.map(({ id, value }) => (
+          <Button
+            key={`filter ${id}`}
+            onClick={() => table.setColumnFilters((before) => before.filter((filter) => filter.id !== id))}
+            title={words.table.takeBack}
+          >
+            {labelOf(id)}: {String(value)} ×
+          </Button>
+        ))}
+        <span className="text-quiet">{words.table.count(rows.length, data.length)}</span>
+        <span className="relative ml-auto">
+          <Button aria-expanded={menu === 'columns'} onClick={() => setMenu(menu === 'columns' ? null : 'columns')}>
+            {words.table.columns}
+          </Button>
+          {menu === 'columns' && <ColumnsMenu columns={all} onClose={() => setMenu(null)} />}
+        </span>
+      </div>
+      {/* The grid has the keyboard as a whole; the cell it is at is named to it. */}
+      <div
+        ref={scroll}
+        data-table
+        role="grid"
+        aria-label={words.table.label}
+        aria-rowcount={rows.length + 1}
+        aria-colcount={columns.length + 1}
+        aria-multiselectable
+        aria-activedescendant={rows.length > 0 ? `cell-${place.row}-${place.column}` : undefined}
+        tabIndex={0}
+        className="relative min-h-0 flex-1 overflow-auto contain-strict outline-none select-none"
+        onKeyDown={key}
+        onCopy={copy}
+        onCut={copy}
+        onPaste={paste}
+        onMouseDown={(event) => {
+          // The keyboard stays with the grid as a whole.
+          if (!(event.target as Element).closest('input, textarea, select, button, label, li')) event.preventDefault();
+        }}
+        onPointerDown={press}
+        onPointerMove={move}
+        onPointerUp={release}
+        onDoubleClick={(event) => {
+          if ((event.target as Element).closest('[data-cell]') && !isTick(columns[place.column]!))
+            setEditing({ first: null });
+        }}
+      >
+        <div
+          role="row"
+          tabIndex={-1}
+          aria-rowindex={1}
+          className="sticky top-0 z-20 flex"
+          style={{ width: whole, height: ROW }}
+        >
+          <span
+            role="columnheader"
+            tabIndex={-1}
+            aria-label={words.table.number}
+            className="sticky left-0 z-10 flex-none border-r border-b border-rule bg-bench"
+            style={{ width: NUMBER_WIDTH }}
+          />
+          {columns.map((column, i) => {
+            const view = viewOf(column, i);
+            return (
+              <div
+                key={column.id}
+                role="columnheader"
+                tabIndex={-1}
+                aria-colindex={i + 2}
+                aria-sort={view.sorted === 'asc' ? 'ascending' : view.sorted === 'desc' ? 'descending' : 'none'}
+                className={`relative flex-none border-r border-b border-rule bg-bench ${i === frozen - 1 ? 'border-r-2 border-r-quiet/40' : ''}`}
+                style={{ width: widthOf(column), ...stick(i), ...(menu === column.id && { zIndex: 30 }) }}
+              >
+                <button
+                  type="button"
+                  tabIndex={i === place.column ? 0 : -1}
+                  aria-expanded={menu === column.id}
+                  className="flex h-full w-full items-center gap-1 px-2 text-left text-[12.5px] font-semibold hover:bg-tint"
+                  onClick={() => setMenu(menu === column.id ? null : column.id)}
+                >
+                  <span className="truncate">{column.label}</span>
+                  {view.sorted && <span aria-hidden>{view.sorted === 'asc' ? '↑' : '↓'}</span>}
+                  {view.filter !== '' && <span className="size-1.5 flex-none rounded-full bg-plum" />}
+                </button>
+                {menu === column.id && <ColumnMenu column={column} view={view} onClose={() => setMenu(null)} />}
+              </div>
+            );
+          })}
+        </div>
+        <div className="relative" style={{ height: virtual.getTotalSize(), width: whole }}>
+          {rows.length === 0 && <p className="p-4 text-quiet">{words.table.none}</p>}
+          {virtual.getVirtualItems().map(({ index: row, start }) => {
+            const id = rows[row]!;
+            const severity = worst(problemsOf(problems, id));
+            return (
+              <div
+                key={id}
+                role="row"
+                tabIndex={-1}
+                aria-rowindex={row + 2}
+                aria-selected={id === selected}
+                className="absolute left-0 flex"
+                style={{ top: start, height: ROW, width: whole }}
+              >
+                <span
+                  role="rowheader"
+                  tabIndex={-1}
+                  className={`sticky left-0 z-10 flex flex-none items-center justify-end gap-1 border-r border-b border-rule/70 px-1.5 text-[11px] tabular-nums ${id === selected ? 'bg-tint' : 'bg-bench'} ${severity === 'error' ? 'text-wrong' : severity === 'warning' ? 'text-caution' : 'text-quiet'}`}
+                  style={{ width: NUMBER_WIDTH }}
+                  title={problemsOf(problems, id)[0]?.message}
+                >
+                  {severity && severity !== 'note' && <b aria-hidden>!</b>}
+                  {numbers.get(id)}
+                </span>
+                {columns.map((column, i) => {
+                  const here = row === place.row && i === place.column;
+                  const inside = inBlock(block, row, i);
+                  const text = tableCell(chart, kind, id, column);
+                  const fill =
+                    filling !== null && i >= block.left && i <= block.right && row > block.bottom && row <= filling;
+                  const number = column.type === 'number' || column.type === 'money';
+                  return (
+                    <div
+                      key={column.id}
+                      id={`cell-${row}-${i}`}
+                      role="gridcell"
+                      tabIndex={-1}
+                      aria-colindex={i + 2}
+                      aria-selected={inside}
+                      data-cell={`${row} ${i}`}
+                      className={`relative flex-none border-r border-b border-rule/60 px-2 text-[13px] leading-[29px] ${column.id === 'name' ? 'font-semibold' : ''} ${inside && anchor ? 'bg-tint' : fill ? 'bg-[#e8efe9]' : 'bg-sheet'} ${i === frozen - 1 ? 'border-r-2 border-r-quiet/40' : ''} ${number ? 'text-right tabular-nums' : ''}`}
+                      style={{ width: widthOf(column), ...stick(i), ...(here && editing && { zIndex: 15 }) }}
+                    >
+                      {isTick(column) ? (
+                        <span className="block text-center">{isYes(text) ? '✓' : text}</span>
+                      ) : (
+                        <span className="block truncate">{text.replaceAll('\n', ' ⏎ ')}</span>
+                      )}
+                      {here && editing && (
+                        <TableCellEditor
+                          key={`${id} ${column.id}`}
+                          item={id}
+                          column={column}
+                          first={editing.first}
+                          text={text}
+                          onDone={finish}
+                        />
+                      )}
+                      {here && !editing && (
+                        <span aria-hidden className="pointer-events-none absolute inset-0 border-2 border-plum" />
+                      )}
+                      {!editing && row === block.bottom && i === block.right && (
+                        <span
+                          data-fill
+                          title={words.table.fill}
+                          className="absolute right-[-3px] bottom-[-3px] z-10 size-[7px] cursor-crosshair border border-sheet bg-plum"
+                        />
+                      )}
+                    </div>
+                  );
+                })}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+/** Branches on the clipboard: as indented text for other programs, complete for our own. */
+import { nanoid } from 'nanoid';
+import { branchOf, type Chart, treeOf, walk } from '../../../core/chart';
+import { listAsJson } from '../../../core/list';
+import { readList } from '../../../core/read';
+import { listFormats } from '../../../core/write';
+import { kindFor } from '../../shared/fields';
+import { topmost } from './lines';
+import { asChanges, type Place } from './taking-in';
+
+/** What our own lines are on the clipboard as, complete. */
+export const OWN = 'application/x-dendrotax-list+json';
+
+/** A chart that holds just some branches, the topmost of them at the top. */
+function cutOut(chart: Chart, ids: readonly string[]): Chart {
+  const tree = treeOf(chart.items);
+  const tops = topmost(chart, ids);
+  const order = tops.flatMap((id) => branchOf(tree, id));
+  const kept = new Set(order);
+  const top = new Set(tops);
+  // The order of the list, whatever keys the branches had under different parents.
+  const keys = new Map(order.map((id, i) => [id, `a${String(i).padStart(5, '0')}V`]));
+  const items = Object.fromEntries(
+    order.map((id) => {
+      const item = chart.items[id]!;
+      return [id, { ...item, order: keys.get(id)!, parent: top.has(id) ? null : item.parent }];
+    }),
+  );
+  const links = Object.fromEntries(
+    Object.entries(chart.links).filter(([, { from, to }]) => kept.has(from) && kept.has(to)),
+  );
+  const sets = Object.fromEntries(
+    Object.entries(chart.sets).flatMap(([id, set]) => {
+      const members = set.members.filter((member) => kept.has(member));
+      return members.length > 0 ? [[id, { ...set, members }]] : [];
+    }),
+  );
+  return { ...chart, items, links, sets, arrangement: {} };
+}
+
+export function copyLines(data: DataTransfer, chart: Chart, ids: readonly string[]): void {
+  const part = cutOut(chart, ids);
+  data.setData('text/plain', listFormats(kindFor(chart.kind))['outline']!.write(part));
+  data.setData(OWN, JSON.stringify(listAsJson(part)));
+}
+
+export interface Pasted {
+  readonly changes: ReturnType<typeof asChanges>['changes'];
+  readonly first: string | undefined;
+  readonly count: number;
+}
+
+/**
+ * What is on the clipboard as lines; undefined where it is none, or where somebody should look first.
+ */
+export function pastedLines(
+  data: DataTransfer,
+  chart: Chart,
+  place: Place,
+  selected: string | null,
+): Pasted | undefined {
+  const kind = kindFor(chart.kind);
+  const own = data.getData(OWN);
+  const text = own || data.getData('text/plain');
+  if (text.trim() === '') return undefined;
+  const read = readList(kind, text, { form: own ? 'json' : undefined, newId: () => nanoid(12) });
+  if (!read.ok || read.list.problems.length > 0 || read.list.columns) return undefined;
+  const { changes, first } = asChanges(read.list, chart, place, selected);
+  return { changes, first, count: read.list.items.length };
+}
+
+/** Rows of a list in the order in which they stand, from one to another. */
+export function between(chart: Chart, from: string, to: string): string[] {
+  const order = [...walk(treeOf(chart.items))].map(({ id }) => id);
+  const [a, b] = [order.indexOf(from), order.indexOf(to)];
+  return order.slice(Math.min(a, b), Math.max(a, b) + 1);
+}
