@@ -135,6 +135,15 @@ test('a refresh that changes nothing adds nothing to the log', async ({ request 
   const id = await newChart(request);
   const csv = await (await request.get(`/api/charts/${id}/list?as=csv`)).text();
   const answer = await request.put(`/api/charts/${id}/list`, { data: { list: csv, form: 'csv' } });
-  expect(await answer.json()).toEqual({ joined: [], left: [], moved: [], changed: [], revision: 0 });
+  expect(await answer.json()).toEqual({
+    joined: [],
+    left: [],
+    moved: [],
+    renamed: [],
+    changed: [],
+    unsure: [],
+    summary: 'Nothing changed',
+    revision: 0,
+  });
   expect((await request.put(`/api/charts/${id}/list`, { data: { list: '' } })).status()).toBe(422);
 });

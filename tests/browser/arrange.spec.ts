@@ -158,9 +158,9 @@ test('the panel is widened and folded by keyboard, and the sheet uses the room',
   expect(await width()).toBeGreaterThan(before);
   await page.keyboard.press('Enter');
   expect(await width()).toBe(0);
-  await expect(page.getByRole('button', { name: 'Paste a list' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Bring in a list' })).toBeHidden();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'Paste a list' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring in a list' })).toBeVisible();
 });
 
 test('a panel longer than the window is scrolled by the wheel', async ({ page, request }) => {

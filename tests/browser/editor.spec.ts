@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { item, line, lines, newChart, noErrors, open, saved } from './support';
+import { item, line, lines, newChart, noErrors, open, saved, violations } from './support';
 
 test('a list is pasted, understood, taken in, and is there again tomorrow', async ({ page }) => {
   noErrors(page);
@@ -11,8 +10,8 @@ test('a list is pasted, understood, taken in, and is there again tomorrow', asyn
     .getByLabel('The list, one line for each')
     .fill('Name;Job title;Line manager\nÅsa Lund;Harbour lead;\nJörg Ek;Pilot;Åsa Lund\nNils Bo;Pilot;Asa Lnd\n');
   await expect(page.getByText('3 lines, 2 levels')).toBeVisible();
-  await expect(page.getByText('Job title → Post')).toBeVisible();
-  await expect(page.getByText(/Line 4: Nils Bo reports to "Asa Lnd"/)).toBeVisible();
+  await expect(page.getByLabel('What "Job title" is')).toHaveValue('post');
+  await expect(page.getByText(/Line 4: Nils Bo reports to "Asa Lnd"; it may be Åsa Lund/)).toBeVisible();
   await page.getByRole('button', { name: 'Make the chart' }).click();
   await expect(item(page, 'Jörg Ek')).toBeVisible();
   expect(await lines(page)).toEqual(['Åsa Lund', '  Jörg Ek', 'Nils Bo']);
@@ -52,7 +51,7 @@ test('the list is written and put in order by keyboard alone', async ({ page, re
   expect(await lines(page)).toEqual(['Ann', '  Di', '  Bo']);
   await type('Control+z');
   expect((await lines(page)).length).toBe(4);
-  await type('Escape');
+  await type('Escape', 'Escape');
   await expect(page.getByRole('tab', { name: 'List' })).toBeFocused();
 });
 
@@ -99,10 +98,10 @@ test('sheet and list are one: select, edit in place, walk, drag onto another', a
   noErrors(page);
   await open(page, await newChart(request));
   await item(page, 'Tolu Adeyri').click();
-  await expect(page.locator('[data-lines] [aria-selected=true] input').first()).toHaveValue('Tolu Adeyri');
+  await expect(page.locator('[data-lines] [aria-selected=true] [data-field=name]').first()).toHaveValue('Tolu Adeyri');
   await page.locator('svg.scene').first().focus();
   await page.keyboard.press('ArrowUp');
-  await expect(page.locator('[data-lines] [aria-selected=true] input').first()).toHaveValue('Maud Ferrow');
+  await expect(page.locator('[data-lines] [aria-selected=true] [data-field=name]').first()).toHaveValue('Maud Ferrow');
   await page.keyboard.press('Enter');
   await page.keyboard.type('Maud Ferrow-Lind');
   await page.keyboard.press('Enter');
@@ -214,19 +213,15 @@ test('screens meet the accessibility rules that can be checked by machine', asyn
   const context = await browser.newContext();
   const page = await context.newPage();
   const id = await newChart(request);
-  const violations = async () =>
-    (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations.map(
-      ({ id, nodes }) => `${id}: ${nodes[0]?.html}`,
-    );
   await page.goto(`${baseURL}/`);
   await expect(page.getByRole('listitem').first()).toBeVisible();
-  expect(await violations()).toEqual([]);
+  expect(await violations(page)).toEqual([]);
   await page.goto(`${baseURL}/chart/${id}`);
   await expect(page.locator('svg [data-item]').first()).toBeVisible();
   for (const key of ['1', '2', '3', '4', '5']) {
     await page.keyboard.press(`Alt+${key}`);
     if (key === '3') await page.locator('[data-tier="1"]').click();
-    expect(await violations(), `stage ${key}`).toEqual([]);
+    expect(await violations(page), `stage ${key}`).toEqual([]);
   }
   await context.close();
 });

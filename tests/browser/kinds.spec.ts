@@ -68,14 +68,14 @@ test('the kind of a chart is changed and changed back; what is not drawn is said
   expect(await lines(page)).toEqual(['Ann', 'Bo', 'Cy', 'Di', 'Ed']);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: /^Venn diagram/ })).toBeVisible();
-  await expect(page.locator('[data-lines] input[data-field=sets]').nth(2)).toHaveValue('Bees, Pond');
+  await expect(page.locator('[data-lines] [data-field=sets]').nth(2)).toHaveValue('Bees, Pond');
 });
 
 test('an item dragged into another region belongs to other sets, on both sides at once', async ({ page, request }) => {
   noErrors(page);
   await open(page, await newChart(request, LISTS.venn, 'Sets', 'venn'));
   const [ann, cy] = [await middle(item(page, 'Ann')), await middle(item(page, 'Cy'))];
-  const sets = page.locator('[data-lines] input[data-field=sets]');
+  const sets = page.locator('[data-lines] [data-field=sets]');
   await expect(sets.nth(0)).toHaveValue('Bees');
   await drag(page, ann, { x: cy.x, y: cy.y - 14 });
   await expect(sets.nth(0)).toHaveValue('Bees, Pond');

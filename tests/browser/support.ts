@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { type APIRequestContext, expect, type Locator, type Page } from '@playwright/test';
 import type { Scene } from '../../src/core/scene';
 
@@ -47,14 +48,16 @@ export const lines = (page: Page): Promise<string[]> =>
     rows
       .map((row) => ({
         at: Number.parseFloat((row as HTMLElement).style.top),
-        text: '  '.repeat(Number(row.getAttribute('aria-level')) - 1) + (row.querySelector('input')?.value ?? ''),
+        text:
+          '  '.repeat(Number(row.getAttribute('aria-level')) - 1) +
+          (row.querySelector<HTMLTextAreaElement>('[data-field=name]')?.value ?? ''),
       }))
       .sort((a, b) => a.at - b.at)
       .map(({ text }) => text),
   );
 
 export const line = (page: Page, name: string): Locator =>
-  page.locator(`[data-lines] input[data-field=name][value="${name}"]`);
+  page.locator(`[data-lines] [data-field=name][data-words="${name}"]`);
 export const item = (page: Page, name: string): Locator => page.locator(`svg g[data-item][aria-label*="${name}"]`);
 export const saved = (page: Page): Promise<void> => expect(page.getByText(/^Saved \d/)).toBeVisible();
 
@@ -96,3 +99,9 @@ Ed:
 `,
 } as const;
 export type OtherKind = keyof typeof LISTS;
+
+/** What breaks WCAG 2.2 A or AA on the page as it is, each with the first place. */
+export async function violations(page: Page): Promise<string[]> {
+  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+  return found.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+}

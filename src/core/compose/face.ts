@@ -2,7 +2,7 @@
 import type { Chart, Face } from '../chart';
 import { cellOf } from '../edit';
 import type { ItemFace, Kind, Structure } from '../kinds';
-import { showField } from '../list';
+import { fieldTypeOf, showField } from '../list';
 
 /** Stands between fields of one line. */
 const BETWEEN = ' · ';
@@ -18,10 +18,10 @@ export function shownFace(chart: Chart, kind: Kind, structure: Structure, id: st
   if (!chosen) return own;
   const text = (field: string) =>
     own.lines.find((line) => line.field === field)?.text ??
-    showField(
-      cellOf(kind, chart, id, field),
-      chart.columns?.[field] ?? kind.columns.find((column) => column.field === field),
-    );
+    showField(cellOf(kind, chart, id, field), {
+      ...chart.columns?.[field],
+      type: fieldTypeOf(chart, kind.columns, field),
+    });
   const lines = chosen.flatMap(({ fields, strong, size }) => {
     const words = fields
       .map(text)

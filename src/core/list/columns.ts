@@ -2,8 +2,8 @@
  * What each column of a table says: found by its heading, else by its cells. A person may choose otherwise, and what was
  * chosen for a heading can be used again for the next list.
  */
-import type { Row } from './cells';
-import type { Column } from './types';
+import { MOST_COLUMNS, type Row } from './cells';
+import type { Column, ListRead } from './types';
 import { headingKey, tidy } from './words';
 
 /** Columns that say where a line stands rather than something of the item. A list may have several of the first. */
@@ -24,17 +24,26 @@ export const known = (columns: readonly Column[], heading: string): Column | und
   return columns.find((column) => column.headings.includes(key) || headingKey(column.label) === key);
 };
 
+const LEVEL_HEADING = /^(level|tier|layer)\d+$/;
+const levelHeadings = (row: readonly string[]) => row.filter((cell) => LEVEL_HEADING.test(headingKey(cell))).length;
+
 /** How many different columns a row names. */
 export const namesKnown =
   (columns: readonly Column[]) =>
   (row: readonly string[]): number =>
-    row.length > 300 ? 0 : new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean)).size;
+    row.length > MOST_COLUMNS
+      ? 0
+      : new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean)).size + levelHeadings(row);
 
 /** Whether a row is one of headings: it names the name column, or two others. */
 export function namesColumns(row: readonly string[], columns: readonly Column[]): boolean {
   const fields = new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean));
-  return fields.has('name') || fields.size >= 2;
+  return fields.has('name') || fields.size >= 2 || levelHeadings(row) >= 2;
 }
+
+/** Headings of a table that was read; where none was known as one, what its first row would be. None for other lists. */
+export const headingsOf = ({ columns, headed, firstRows }: Pick<ListRead, 'columns' | 'headed' | 'firstRows'>) =>
+  columns && (headed ? columns.map(({ heading }) => heading) : firstRows?.[0]);
 
 /** How a column is called where it is chosen for: its heading, else its place. */
 export const columnKey = (heading: string, at: number): string => tidy(heading).slice(0, 80) || `column ${at + 1}`;
@@ -102,7 +111,6 @@ export function guessId(
 }
 
 const DOTTED_NUMBER = /^\d+(\.\d+)*\.?$/;
-const LEVEL_HEADING = /^(level|tier|layer)\d+$/;
 const GRADE_HEADING = /^(level|grade|band|rank|tier|layer)$/;
 
 /**
@@ -128,8 +136,9 @@ export function guessPlaces(
       cells.length >= rows.length * 0.9 &&
       cells.filter((cell) => DOTTED_NUMBER.test(cell)).length >= cells.length * 0.95 &&
       cells.some((cell) => /^\d+\.\d+/.test(cell)) &&
-      new Set(cells).size === cells.length &&
-      cells.includes('1')
+      // A number that comes twice is a mistake in a numbering, not a sign that it is none.
+      new Set(cells).size >= cells.length * 0.75 &&
+      cells.some((cell) => /^1\.?$/.test(cell))
     );
   });
   if (numbered >= 0) {

@@ -1,4 +1,4 @@
-export { columnKey, GRADE, LEFT_OUT, LEVEL, NUMBERING, PLACE_ROLES } from './columns';
+export { columnKey, GRADE, headingsOf, LEFT_OUT, LEVEL, NUMBERING, PLACE_ROLES } from './columns';
 export {
   type Comparison,
   compareList,

@@ -80,7 +80,7 @@ export function likenessOfWords(one: readonly string[], two: readonly string[]):
   }
   const [x, y] = [one.join(' '), two.join(' ')];
   // Where lengths are far apart the similarity is low whatever the letters.
-  if (Math.min(x.length, y.length) < Math.max(x.length, y.length) * 0.6) return 0;
+  if (Math.min(x.length, y.length) < Math.max(x.length, y.length) * 0.7) return 0;
   return jaroWinkler(x, y) * 0.95;
 }
 

@@ -1,5 +1,5 @@
 import { kindOf } from '../../core/kinds';
-import { type Comparison, compareList, summaryOf } from '../../core/list';
+import { type Comparison, compareList, headingsOf, summaryOf } from '../../core/list';
 import type { ReadOptions } from '../../core/read';
 import { ApiError } from '../http/problem';
 import { newId } from '../ids';
@@ -25,12 +25,10 @@ export async function replaceList(
     throw new ApiError(422, 'unknown-kind', `This chart is of the kind "${chart.kind}", which is not known here.`);
   let list = readAs(kind, text, { ...options, newId });
   // A list with headings that were chosen for before is read as it was then.
-  if (!options.roles && list.columns) {
-    const roles = await rolesFor(
-      kind.id,
-      list.columns.map(({ heading }) => heading),
-    );
-    if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, newId });
+  const headings = options.roles ? undefined : headingsOf(list);
+  if (headings) {
+    const roles = await rolesFor(kind.id, headings);
+    if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, headings: true, newId });
   }
   const { change, changeFor: _, ...difference } = compareList(chart, list, kind.words.unnamed);
   const answer = { ...difference, summary: summaryOf(difference, chart.listed) };

@@ -17,6 +17,7 @@ const words = {
 export function ColumnsRead({
   kind,
   understood,
+  headings,
   remembered,
   onRole,
   onHeadings,
@@ -24,6 +25,8 @@ export function ColumnsRead({
 }: {
   kind: Kind;
   understood: Understood;
+  /** Whether the first line names the columns, where a person said so. */
+  headings: boolean | undefined;
   remembered: boolean;
   onRole: (key: string, role: string) => void;
   onHeadings: (on: boolean) => void;
@@ -90,7 +93,7 @@ export function ColumnsRead({
       </div>
       <div className="flex flex-wrap items-center gap-x-4 pt-1 text-[13px]">
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={headed} onChange={(event) => onHeadings(event.target.checked)} />
+          <input type="checkbox" checked={headings ?? headed} onChange={(event) => onHeadings(event.target.checked)} />
           {words.headings}
         </label>
         {remembered && (

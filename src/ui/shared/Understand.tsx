@@ -3,6 +3,7 @@ import { proxy } from 'comlink';
 import { type ClipboardEvent, useEffect, useRef, useState } from 'react';
 import type { SheetText } from '../../core/formats';
 import { formsOf } from '../../core/forms';
+import { headingsOf } from '../../core/list';
 import type { Telling, Understood } from '../../workers/compose.worker';
 import { ColumnsRead } from './ColumnsRead';
 import { readWorker } from './composer';
@@ -19,6 +20,7 @@ const words = {
   rows: (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`,
   steps: { opening: 'Opening the file', reading: 'Reading the lines', checking: 'Checking', drawing: 'Drawing' },
   stop: 'Stop',
+  stopped: 'Opening was stopped; the text here is as it was.',
   large: (lines: number) =>
     `This list is long: the first of its ${lines.toLocaleString('en-GB')} lines are shown here, all are read.`,
   empty:
@@ -73,6 +75,7 @@ export function Understand({
   const [wrong, setWrong] = useState('');
   const [opening, setOpening] = useState<Progress>(null);
   const file = useRef<HTMLInputElement>(null);
+  const stopOpening = useRef<() => void>(() => undefined);
   const { result, progress, remembered, stop } = useReading(kindId, house, text, choices);
 
   const tell = useRef(onUnderstood);
@@ -103,10 +106,12 @@ export function Understand({
     setOpening({ step: 'opening', done: 0.05 });
     try {
       const bytes = new Uint8Array(await chosen.arrayBuffer());
-      const source = await readWorker().source(
-        bytes,
-        proxy<Telling>((step, done) => setOpening({ step, done })) as Telling,
-      );
+      const told = proxy<Telling>((step, done) => setOpening({ step, done })) as Telling;
+      // A worker that is ended answers no more: stopping answers in its place.
+      const stopped = new Promise<never>((_, reject) => {
+        stopOpening.current = () => reject(new Error(words.stopped));
+      });
+      const source = await Promise.race([readWorker().source(bytes, told), stopped]);
       setWrong(source.said);
       put(source.text, source.sheets);
     } catch (error) {
@@ -139,21 +144,12 @@ export function Understand({
   const role = (key: string, next: string) => {
     const roles = { ...used, [key]: next };
     choose({ roles });
-    const columns = understood?.list.columns;
-    if (columns && understood.list.headed)
-      void keepRoles(
-        kindId,
-        columns.map(({ heading }) => heading),
-        roles,
-      );
+    const headings = understood && headingsOf(understood.list);
+    if (headings && understood.list.headed) void keepRoles(kindId, headings, roles);
   };
   const forget = () => {
-    const columns = understood?.list.columns ?? [];
-    void keepRoles(
-      kindId,
-      columns.map(({ heading }) => heading),
-      {},
-    ).then(() => choose({ roles: {} }));
+    const headings = understood && headingsOf(understood.list);
+    if (headings) void keepRoles(kindId, headings, {}).then(() => setChoices({ ...NO_CHOICES }));
   };
   const long = text.length > MOST_EDITED;
   const busy = opening ?? progress;
@@ -232,7 +228,14 @@ export function Understand({
               max={1}
             />
             <span className="text-[13px] text-quiet">{words.steps[busy.step]} ...</span>
-            <Button onClick={stop}>{words.stop}</Button>
+            <Button
+              onClick={() => {
+                stop();
+                stopOpening.current();
+              }}
+            >
+              {words.stop}
+            </Button>
           </div>
         )}
         {!result && !busy && !(top && text.trim() === '') && <p className="text-quiet">{words.empty}</p>}
@@ -259,6 +262,7 @@ export function Understand({
               <ColumnsRead
                 kind={kind}
                 understood={understood}
+                headings={choices.headings}
                 remembered={Object.keys(choices.roles).length === 0 && Object.keys(remembered).length > 0}
                 onRole={role}
                 onHeadings={(headings) => choose({ headings })}
@@ -272,7 +276,8 @@ export function Understand({
                 <p className="text-quiet">{words.noPicture(understood.list.items.length)}</p>
               )}
             </div>
-            <div className="max-h-[30%] flex-none overflow-auto">
+            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must come here */}
+            <section aria-label={words.problems} tabIndex={0} className="max-h-[30%] flex-none overflow-auto">
               {understood.problems.length === 0 ? (
                 <p className="text-[13px] text-good">{words.noProblems}</p>
               ) : (
@@ -293,7 +298,7 @@ export function Understand({
                   )}
                 </>
               )}
-            </div>
+            </section>
           </>
         )}
       </div>

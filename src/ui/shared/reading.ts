@@ -1,6 +1,7 @@
 /** Reading a list away from the page: a file or a text, with progress and a way to stop. */
 import { proxy } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { headingsOf } from '../../core/list';
 import type { Telling, Understanding } from '../../workers/compose.worker';
 import { call } from './api';
 import { newestOnly, readWorker, stopReading } from './composer';
@@ -62,8 +63,8 @@ export function useReading(kindId: string, house: string, text: string, choices:
         async ({ text, choices }: Asked): Promise<Understanding | null> => {
           if (text.trim() === '') return null;
           const tell = proxy<Telling>((step, done) => setProgress({ step, done }));
-          const read = (roles: Readonly<Record<string, string>>) => {
-            const { form, headings } = choices;
+          const read = (roles: Readonly<Record<string, string>>, headings = choices.headings) => {
+            const { form } = choices;
             return readWorker().understand(
               kindId,
               text,
@@ -78,14 +79,11 @@ export function useReading(kindId: string, house: string, text: string, choices:
           });
           const whole = async (): Promise<Understanding> => {
             const first = await read(choices.roles);
-            const columns = first.ok && first.understood.list.headed ? first.understood.list.columns : undefined;
-            if (!columns || columns.length > MOST_HEADINGS || Object.keys(choices.roles).length > 0) return first;
-            const roles = await rolesFor(
-              kindId,
-              columns.map(({ heading }) => heading),
-            );
+            const headings = first.ok ? headingsOf(first.understood.list) : undefined;
+            if (!headings || headings.length > MOST_HEADINGS || Object.keys(choices.roles).length > 0) return first;
+            const roles = await rolesFor(kindId, headings);
             setRemembered(roles);
-            return Object.keys(roles).length === 0 ? first : read(roles);
+            return Object.keys(roles).length === 0 ? first : read(roles, true);
           };
           return Promise.race([whole(), stopped]);
         },

@@ -21,6 +21,7 @@ export function ListStage() {
 
   return (
     // A file can be dropped anywhere on the list.
+    // biome-ignore lint/a11y/noStaticElementInteractions: what is dropped here has a button beside it
     <div
       className="flex min-h-0 flex-1 flex-col"
       onDragOver={(event) => event.dataTransfer.types.includes('Files') && event.preventDefault()}

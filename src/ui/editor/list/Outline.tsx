@@ -66,7 +66,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
   const onRowMouse = useCallback((id: string, { shift, more }: { readonly shift: boolean; readonly more: boolean }) => {
     const state = useEditor.getState();
     if (shift && state.selected !== null) {
-      anchor.current ??= state.selected;
+      if (state.chosen.length === 0 || anchor.current === null) anchor.current = state.selected;
       choose(between(state.chart, anchor.current, id), id);
     } else if (more) {
       const now = new Set(selection(state));
@@ -118,7 +118,8 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
     const step = (by: number) => {
       const next = rows[Math.min(rows.length - 1, Math.max(0, at + by))]!.id;
       if (shiftKey) {
-        anchor.current ??= id;
+        // Begun anew wherever nothing more is selected than the line itself.
+        if (state.chosen.length === 0 || anchor.current === null) anchor.current = id;
         choose(between(state.chart, anchor.current, next), next);
         focusRow(next);
       } else {

@@ -40,7 +40,9 @@ export function tableColumns(chart: Chart, kind: Kind): TableColumn[] {
     ...rest
       .filter(({ field }) => !(ticked && field === 'sets'))
       // A column that few lists have is shown once a line has it; the others are there to be filled.
-      .map(({ field, label, refers }, i) => of(field, label, false, !used.has(field) && (i >= 5 || ticked), refers)),
+      .map(({ field, label, refers }, i) =>
+        of(field, label, false, !used.has(field) && (ticked || (i >= 5 && refers === undefined)), refers),
+      ),
     ...ownFields(chart, kind.columns).map((field) => of(field, field, true, false)),
     ...(ticked
       ? setsOf(chart).map(

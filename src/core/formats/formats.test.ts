@@ -1,0 +1,144 @@
+/** Files and pieces of documents as text, and hostile ones refused in words. */
+import { strToU8, zipSync } from 'fflate';
+import { describe, expect, it } from 'vitest';
+import { kindOf } from '../kinds';
+import { readList } from '../read';
+import { decode, readXlsx, sourceOf, textOfHtml, UnreadableFile, writeXlsx } from '.';
+
+const bytes = (...of: number[]) => new Uint8Array(of);
+const org = kindOf('org')!;
+
+describe('text files', () => {
+  it.each([
+    ['UTF-8 with a mark', [0xef, 0xbb, 0xbf, 0x5a, 0x6f, 0xc3, 0xab]],
+    ['UTF-8 without', [0x5a, 0x6f, 0xc3, 0xab]],
+    ['UTF-16, little end first', [0xff, 0xfe, 0x5a, 0, 0x6f, 0, 0xeb, 0]],
+    ['UTF-16, big end first', [0xfe, 0xff, 0, 0x5a, 0, 0x6f, 0, 0xeb]],
+    ['UTF-16 without a mark', [0x5a, 0, 0x6f, 0, 0xeb, 0]],
+    ['Windows-1252', [0x5a, 0x6f, 0xeb]],
+  ])('in %s are read', (_, of) => {
+    expect(decode(bytes(...of)).text).toBe('Zoë');
+  });
+  it('say where accents may be wrong', () => {
+    expect(decode(bytes(0x5a, 0x6f, 0xeb)).said).toContain('Windows-1252');
+    expect(decode(bytes(0x5a)).said).toBe('');
+  });
+});
+
+describe('pieces of documents', () => {
+  it('give their table with cells that span rows filled in', () => {
+    expect(
+      textOfHtml(
+        '<p>Staff</p><table><tr><th>Name<th>Team</tr><tr><td>A &amp; B</td><td rowspan=2>Plants</td></tr><tr><td>C<br>D</td></tr></table>',
+      ),
+    ).toBe('Name\tTeam\nA & B\tPlants\n"C\nD"\tPlants\n');
+  });
+  it('give their nested lists as levels', () => {
+    expect(textOfHtml('<ul><li>A<ul><li>B</li><li><p>C</p></li></ul></li><li>D</li></ul>')).toBe('A\n\tB\n\tC\nD\n');
+    expect(textOfHtml('<ol><li>A<ol><li>B<br>of C</ol></ol>')).toBe('A\n\tB\\\nof C\n');
+  });
+  it('give lists that a word processor writes as paragraphs', () => {
+    const line = (level: number, text: string) =>
+      `<p style='margin-left:36pt;mso-list:l0 level${level} lfo1'><span style='mso-list:Ignore'>·  </span>${text}</p>`;
+    expect(textOfHtml(line(1, 'A') + line(2, 'B') + line(3, 'C') + line(2, 'D'))).toBe('A\n\tB\n\t\tC\n\tD\n');
+  });
+  it('are left alone where they are plain words', () => {
+    expect(textOfHtml('<p>A</p><script>alert(1)</script>')).toBeUndefined();
+    expect(textOfHtml('<ul><script>x</script><li>A</ul>')).toBe('A\n');
+  });
+});
+
+describe('workbooks', () => {
+  it('keep dates, numbers and yes or no as they are said, per cent and money too', async () => {
+    const { Workbook } = (await import('exceljs')).default;
+    const book = new Workbook();
+    const sheet = book.addWorksheet('Staff');
+    sheet.addRow(['Name', 'Since', 'Share', 'Head', 'Sum', 'Team']);
+    sheet.addRow(['A', new Date(Date.UTC(2024, 4, 3)), 0.6, true, { formula: '1+1', result: 2 }, 'Plants']);
+    sheet.addRow(['B', new Date(Date.UTC(2024, 4, 3, 9, 30)), 1.1, false, { formula: 'HYPERLINK("x")' }, null]);
+    sheet.getCell('C2').numFmt = '0%';
+    sheet.mergeCells('F2:F3');
+    sheet.getCell('A3').alignment = { indent: 1 };
+    book.addWorksheet('Empty');
+    const hidden = book.addWorksheet('Old', { state: 'hidden' });
+    hidden.addRow(['x']);
+    book.addWorksheet('Notes').addRow(['y']);
+    const sheets = await readXlsx(new Uint8Array((await book.xlsx.writeBuffer()) as ArrayBuffer));
+    expect(sheets.map(({ name }) => name)).toEqual(['Staff', 'Notes', 'Old']);
+    expect(sheets[0]!.text).toBe(
+      'Name,Since,Share,Head,Sum,Team\nA,2024-05-03,60 %,yes,2,Plants\n"  B",2024-05-03 09:30,1.1,no,,Plants\n',
+    );
+  });
+
+  it('that are cut, damaged, no list or out of bounds are refused in words, fast', async () => {
+    const good = await writeXlsx([{ name: 'List', columns: [{ label: 'Name', type: 'text' }], rows: [['A'], ['B']] }]);
+    const refused = async (file: Uint8Array) => {
+      const start = performance.now();
+      const message = await sourceOf(file).then(
+        () => '',
+        (error: unknown) => {
+          expect(error).toBeInstanceOf(UnreadableFile);
+          return (error as Error).message;
+        },
+      );
+      expect(performance.now() - start).toBeLessThan(5_000);
+      return message;
+    };
+    expect(await refused(good.subarray(0, good.length / 2))).toMatch(/cut off or damaged/);
+    expect(await refused(good.subarray(0, 40))).toMatch(/cut off or damaged/);
+    const damaged = good.slice();
+    damaged.fill(0x41, 60, 200);
+    expect(await refused(damaged)).toMatch(/damaged|can not be read/);
+    expect(await refused(zipSync({ 'a.txt': strToU8('x') }))).toMatch(/no spreadsheet/);
+    // 160 MB of one letter in less than 1 MB.
+    const bomb = zipSync(
+      { 'xl/workbook.xml': strToU8('<x/>'), 'xl/worksheets/sheet1.xml': new Uint8Array(160e6) },
+      { level: 1 },
+    );
+    expect(bomb.length).toBeLessThan(1e6);
+    expect(await refused(bomb)).toMatch(/unfolds to more than 150 MB/);
+    expect(await refused(bytes(0xd0, 0xcf, 0x11, 0xe0, 1, 2))).toMatch(/save it as \.xlsx/);
+    expect(await refused(bytes())).toMatch(/empty/);
+    expect(await refused(new Uint8Array(5_000).fill(0, 0, 900).fill(0x41, 900))).toMatch(/not text/);
+  }, 30_000);
+
+  it('never work out a formula', async () => {
+    const { text } = await sourceOf(strToU8('Name,Post\n"=1+1","=cmd|\'/c calc\'!A1"\n'));
+    const read = readList(org, text);
+    expect(read.ok && read.list.items[0]!.fields).toEqual({ name: '=1+1', post: "=cmd|'/c calc'!A1" });
+    const [sheet] = await readXlsx(
+      await writeXlsx([{ name: 'a/b:c', columns: [{ label: 'Name', type: 'text' }], rows: [['=1+1']] }]),
+    );
+    expect(sheet).toMatchObject({ name: 'a b c', text: 'Name\n=1+1\n' });
+  });
+});
+
+describe('hostile lists', () => {
+  const message = (text: string, form?: string) => {
+    const start = performance.now();
+    const read = readList(org, text, { form });
+    expect(performance.now() - start).toBeLessThan(3_000);
+    return read.ok ? read.list.problems.map((problem) => problem.message).join(' ') : read.problem.message;
+  };
+  it('get a clear answer', () => {
+    expect(message(','.repeat(1_000_000))).toMatch(/Line 1 has more than 100000 letters/);
+    expect(message(`Name${',x'.repeat(1_000)}\nA\n`)).toMatch(/Line 1 has 1001 cells; a list has 300 columns/);
+    expect(message(`Name,Post\nA,"${'x'.repeat(1_000_000)}"\n`)).toMatch(/Line 2: a cell is longer than 2000 letters/);
+    expect(message(`Name,Post\nA,"open ${'x'.repeat(100_000)}\n`)).toMatch(/quotation mark/);
+    expect(message(`${'('.repeat(90_000)}\n`)).toMatch(/longer than 2000/);
+    expect(message('[[[[[[[[', 'json')).toMatch(/JSON is broken/);
+    expect(message(`<opml version="2.0"><body>${'<outline text="A">'.repeat(50_000)}`)).toMatch(
+      /OPML is broken|at the most/,
+    );
+    expect(
+      message(
+        '<!DOCTYPE opml [<!ENTITY a "x"><!ENTITY b "&a;&a;">]><opml version="2.0"><body><outline text="&b;"/></body></opml>',
+        'opml',
+      ),
+    ).toMatch(/broken/);
+  });
+  it('keep what can be kept: NUL and half letters are shown as unreadable', () => {
+    const read = readList(org, 'Name,Post\nA\u0000,b\ud800\n');
+    expect(read.ok && read.list.items[0]!.fields).toEqual({ name: 'A\ufffd', post: 'b\ufffd' });
+  });
+});
