@@ -19,7 +19,7 @@ export function isMarkdownTable(text: string): boolean {
     .slice(0, 20_000)
     .split('\n')
     .filter((line) => line.trim() !== '');
-  return first !== undefined && first.includes('|') && second !== undefined && MARKDOWN_RULE.test(second);
+  return first?.includes('|') === true && second !== undefined && MARKDOWN_RULE.test(second);
 }
 
 function markdownRows(text: string): Row[] {

@@ -10,6 +10,8 @@ export interface OutlineLine {
   readonly level: number;
   /** The line without indentation, bullet or number. */
   readonly text: string;
+  /** Its number, where levels are told by numbers; empty where the line has none. */
+  readonly number?: string;
   /** It stood deeper than one level under the line above. */
   readonly tooDeep: boolean;
 }
@@ -154,6 +156,7 @@ export function outlineLines(text: string, meaning = ''): OutlineLine[] {
     const strip = marks === 'numbers' ? NUMBER : bulleted ? BULLET : enumerated ? ENUMERATED : undefined;
     const kept = strip === BULLET && !bulletOf(raw.body, meaning);
     const text = strip && !kept ? raw.body.replace(strip, '') : raw.body;
-    return { line: raw.line, level: levels[i]!.level, tooDeep: levels[i]!.tooDeep, text };
+    const number = marks === 'numbers' ? { number: NUMBER.exec(raw.body)?.[1] ?? '' } : {};
+    return { line: raw.line, level: levels[i]!.level, tooDeep: levels[i]!.tooDeep, text, ...number };
   });
 }

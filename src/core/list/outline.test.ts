@@ -48,6 +48,10 @@ describe('outlines', () => {
     expect(list.problems).toMatchObject([{ code: 'too-deep', line: 2, item: 'i2' }]);
     expect(list.items[1]!.parent).toBe('i1');
     expect(read('1 A\n1.1.1.1 B\n1.2 C').problems).toMatchObject([{ code: 'too-deep', line: 2 }]);
+    expect(read('1 A\n1.1 B\n1.3 C\n2 D\n2 E').problems).toMatchObject([
+      { code: 'numbering-skips', severity: 'note', line: 3, item: 'i3' },
+      { code: 'numbering-skips', line: 5, item: 'i5' },
+    ]);
   });
 
   it.each([

@@ -1,6 +1,7 @@
 /** Outlines: one line an item, levels by how lines start; `Name` or name and post. */
 import { firstOrders, type Item } from '../chart';
 import { levelMarks, type OutlineLine, outlineLines } from './levels';
+import { byNumbers } from './places';
 import type { ListForm, ListRead, Problem, ReadContext } from './types';
 import { plainText, tidy } from './words';
 
@@ -43,6 +44,9 @@ export function readOutline(raw: string, newId: () => string, split: SplitLine, 
   const orders = firstOrders(lines.length);
   const items: Item[] = [];
   const at: Record<string, number> = {};
+  const numbered = lines.flatMap(({ line, number }) => (number ? [{ line, number }] : []));
+  const deep = new Set(lines.filter(({ tooDeep }) => tooDeep).map(({ line }) => line));
+  const skips = byNumbers(numbered).problems.filter(({ line }) => !deep.has(line!));
   const problems: Problem[] = [];
   const open: string[] = [];
   for (const [i, line] of lines.entries()) {
@@ -62,6 +66,8 @@ export function readOutline(raw: string, newId: () => string, split: SplitLine, 
         repairs: [],
       });
   }
+  const itemAt = new Map(Object.entries(at).map(([id, line]) => [line, id]));
+  for (const skip of skips) problems.push({ ...skip, item: itemAt.get(skip.line!)! });
   return { form: 'outline', items, links: [], sets: [], lines: at, problems };
 }
 

@@ -73,13 +73,16 @@ function byLevelColumns(
   return { lines, problems };
 }
 
-/** Numbers such as 1.2.3: a line stands under the one whose number it goes on from. */
-function byNumbers(rows: readonly Row[], at: number, fieldsOf: (row: Row) => Record<string, string>): Placed {
+/** Numbers such as 1.2.3: a line stands under the one whose number it goes on from; what skips or comes twice is said. */
+export function byNumbers(numbered: readonly { readonly line: number; readonly number: string }[]): {
+  readonly parents: readonly (number | null)[];
+  readonly problems: readonly Problem[];
+} {
   const byNumber = new Map<string, number>();
   const lastOf = new Map<string, number>();
   const problems: Problem[] = [];
-  const lines = rows.map((row, i): PlacedLine => {
-    const text = tidy(row.cells[at] ?? '').replace(/\.$/, '');
+  const parents = numbered.map(({ line, number: written }, i): number | null => {
+    const text = tidy(written).replace(/[.)]$/, '');
     const parts = text === '' ? [] : text.split('.').map((part) => part.replace(/^0+(?=\d)/, ''));
     const missing: string[] = [];
     let parent: number | null = null;
@@ -99,7 +102,7 @@ function byNumbers(rows: readonly Row[], at: number, fieldsOf: (row: Row) => Rec
       problems.push(
         note(
           'numbering-skips',
-          row.line,
+          line,
           `it is numbered ${text}, but there is no ${missing.at(-1)} before it; it was put ${parent === null ? 'at the top' : 'under the nearest that there is'}.`,
         ),
       );
@@ -107,7 +110,7 @@ function byNumbers(rows: readonly Row[], at: number, fieldsOf: (row: Row) => Rec
       problems.push(
         note(
           'numbering-skips',
-          row.line,
+          line,
           own === last
             ? `the number ${text} comes twice.`
             : `the number ${text} follows ${[...parts.slice(0, -1), last].join('.')}: is a line missing or out of order?`,
@@ -116,9 +119,9 @@ function byNumbers(rows: readonly Row[], at: number, fieldsOf: (row: Row) => Rec
       );
     if (Number.isFinite(own)) lastOf.set(above, own);
     if (text !== '' && !byNumber.has(parts.join('.'))) byNumber.set(parts.join('.'), i);
-    return { line: row.line, parent, fields: fieldsOf(row) };
+    return parent;
   });
-  return { lines, problems };
+  return { parents, problems };
 }
 
 /** Ranks from the top: numbers by size (from the top down if the first is the greatest), words in the order they come. */
@@ -159,7 +162,10 @@ export function placesOf(
 ): Placed | undefined {
   if (fields.includes(LEVEL)) return byLevelColumns(rows, fields, fieldsOf);
   const numbered = fields.indexOf(NUMBERING);
-  if (numbered >= 0) return byNumbers(rows, numbered, fieldsOf);
+  if (numbered >= 0) {
+    const { parents, problems } = byNumbers(rows.map(({ line, cells }) => ({ line, number: cells[numbered] ?? '' })));
+    return { lines: rows.map((row, i) => ({ line: row.line, parent: parents[i]!, fields: fieldsOf(row) })), problems };
+  }
   const graded = fields.indexOf(GRADE);
   if (graded >= 0) return byRank(rows, ranks(rows.map((row) => tidy(row.cells[graded] ?? ''))), fieldsOf);
   const at = fields.indexOf('name');

@@ -51,8 +51,10 @@ export function Find() {
         }}
         onBlur={() => setOpen(false)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') take(found[at]?.id);
-          else if (event.key === 'Escape') {
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            take(found[at]?.id);
+          } else if (event.key === 'Escape') {
             setQ('');
             input.current?.blur();
           } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {

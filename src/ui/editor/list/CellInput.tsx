@@ -1,5 +1,5 @@
 /** A cell of the list: letters are taken as they are typed, or when the words are finished where they touch other lines. */
-import { type TextareaHTMLAttributes, useState } from 'react';
+import { type TextareaHTMLAttributes, useEffect, useRef, useState } from 'react';
 import { cellText, writeCell } from '../../shared/fields';
 import { change, say, useEditor } from '../state/store';
 
@@ -11,6 +11,18 @@ interface Props extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'value
 export function CellInput({ item, field, onBlur, onKeyDown, className = '', ...rest }: Props) {
   const text = useEditor((state) => cellText(state.chart, item, field));
   const [typed, setTyped] = useState<string | null>(null);
+  const box = useRef<HTMLTextAreaElement>(null);
+  const wanted = useRef(false);
+
+  // An Enter that brought the keyboard here, such as on a button, must not break the words: only one with Shift does.
+  useEffect(() => {
+    const element = box.current;
+    const before = (event: InputEvent) => {
+      if (event.inputType === 'insertLineBreak' && !wanted.current) event.preventDefault();
+    };
+    element?.addEventListener('beforeinput', before);
+    return () => element?.removeEventListener('beforeinput', before);
+  }, []);
 
   const type = (next: string) => {
     const write = writeCell(useEditor.getState().chart, item, field, next);
@@ -29,6 +41,7 @@ export function CellInput({ item, field, onBlur, onKeyDown, className = '', ...r
   return (
     <textarea
       {...rest}
+      ref={box}
       rows={1}
       spellCheck={false}
       className={`resize-none ${className}`}
@@ -41,6 +54,7 @@ export function CellInput({ item, field, onBlur, onKeyDown, className = '', ...r
         onBlur?.(event);
       }}
       onKeyDown={(event) => {
+        wanted.current = event.key === 'Enter' && event.shiftKey;
         if (typed !== null && event.key === 'Escape') {
           event.preventDefault();
           setTyped(null);

@@ -103,7 +103,6 @@ export const Line = memo(function Line(props: Props) {
     const caret = input.selectionStart === input.selectionEnd ? input.selectionStart : null;
     const go = (run: () => unknown) => {
       event.preventDefault();
-      event.stopPropagation();
       run();
     };
     const stay = (run: () => unknown) =>
@@ -111,8 +110,6 @@ export const Line = memo(function Line(props: Props) {
         run();
         focusLine(id, field);
       });
-    // Keys that a field knows do not reach the row.
-    event.stopPropagation();
     if (event.nativeEvent.isComposing || ctrlKey || metaKey) return;
     switch (event.key) {
       case 'Enter':
@@ -269,7 +266,6 @@ function LineProblems({ id, onClose }: { id: string; onClose: () => void }) {
       ref={list}
       className="flex flex-col gap-1.5 py-1.5 pr-2.5 pl-6"
       onKeyDown={(event) => {
-        event.stopPropagation();
         if (event.key === 'Escape') onClose();
       }}
     >

@@ -66,7 +66,7 @@ export function ReferInput({
           // Set at once: told through the list's own state, the caret would jump.
           onChange: (event) => setText((event.target as HTMLInputElement).value),
           onKeyDown: (event) => {
-            event.stopPropagation();
+            if (!event.altKey) event.stopPropagation();
             const native = event.nativeEvent as KeyboardEvent & { preventDownshiftDefault?: boolean };
             if (event.key === 'Enter' || event.key === 'Tab') {
               native.preventDownshiftDefault = true;

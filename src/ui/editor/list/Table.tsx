@@ -66,7 +66,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
   const table = useTable({
     features,
     data,
-    // biome-ignore lint/correctness/useExhaustiveDependencies: cells are read from the chart as it is when rows are put in order
+    // Cells are read from the chart as it is when rows are put in order.
     columns: useMemo(
       () =>
         columns.map((column) => ({

@@ -53,7 +53,8 @@ export function TableCellEditor({
       onCopy={(event) => event.stopPropagation()}
       onCut={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
-        event.stopPropagation();
+        // What is pressed here is not for the cells around; the stages' keys are for the whole editor.
+        if (!event.altKey) event.stopPropagation();
         if (event.nativeEvent.isComposing) return;
         if (event.key === 'Escape') finish(null, 'enter');
         else if (event.key === 'Tab' || (event.key === 'Enter' && !event.shiftKey)) {

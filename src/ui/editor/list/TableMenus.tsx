@@ -36,7 +36,7 @@ export function Panel({
       aria-label={label}
       className={`absolute top-full z-40 w-[272px] rounded border border-rule bg-sheet p-2.5 text-left font-normal shadow-md ${align === 'left' ? 'left-0' : 'right-0'}`}
       onKeyDown={(event) => {
-        event.stopPropagation();
+        if (!event.altKey && !event.ctrlKey && !event.metaKey) event.stopPropagation();
         if (event.key === 'Escape') onClose();
       }}
     >
