@@ -14,8 +14,10 @@ export type ReadResult =
   | { readonly ok: true; readonly list: ListRead }
   | { readonly ok: false; readonly problem: Unreadable };
 
+/** Halves of letters beyond the first 65,536, paired or not; most texts have none, and this is told quickly. */
+const HALVES = /[\ud800-\udfff]/;
 /** What no field can hold: NUL, half of a surrogate pair. */
-const isSound = (text: string) => !text.includes('\0') && !/\p{Surrogate}/u.test(text);
+const isSound = (text: string) => !text.includes('\0') && !(HALVES.test(text) && /\p{Surrogate}/u.test(text));
 const wellFormed = (text: string) => text.replaceAll('\0', '\ufffd').replace(/\p{Surrogate}/gu, '\ufffd');
 
 /** Fields within the model's limits; what had to be cut is said. */

@@ -1,6 +1,6 @@
 /** Composing and reading lists away from the page, so that typing never waits. */
 import { expose } from 'comlink';
-import type { Chart } from '../core/chart';
+import { type Chart, type ChartChange, chartHearer } from '../core/chart';
 import { type Composition, compose, listProblems, unsettled } from '../core/compose';
 import { faces } from '../core/faces';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
@@ -71,12 +71,16 @@ function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts, t
 /** A composition whose scene is told by what changed since the one before. */
 export type ShownChange = Omit<Shown, 'scene'> & { readonly change: SceneChange };
 const tell = sceneTeller();
+const hear = chartHearer();
 
 const api = {
   async compose(chart: Chart): Promise<ShownChange> {
     const { scene, ...rest } = shown(compose(chart, await fonts));
     return { ...rest, change: tell(scene) };
   },
+
+  /** The same for a chart that is told by what changed since the one before. */
+  composeNext: (change: ChartChange): Promise<ShownChange> => api.compose(hear(change)),
 
   /** A file as text. @throws where it can't be read, in words */
   async source(bytes: Uint8Array, tell?: Telling): Promise<Source> {

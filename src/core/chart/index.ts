@@ -4,4 +4,5 @@ export { advance, type Entry, type Origin, stacked, type Timeline } from './hist
 export { merged } from './merge';
 export * from './model';
 export { firstOrders, ordersAfter } from './order';
+export { type ChartChange, chartHearer, chartTeller } from './told';
 export * from './tree';

@@ -1,6 +1,6 @@
 /** The page's side of the compose worker: one worker a page, the newest request wins. */
 import { type Remote, wrap } from 'comlink';
-import type { Chart } from '../../core/chart';
+import { type Chart, chartTeller } from '../../core/chart';
 import { sceneHearer } from '../../core/scene';
 import type { ComposeWorker, Shown } from '../../workers/compose.worker';
 
@@ -31,11 +31,12 @@ export function stopReading(): void {
 }
 
 const hear = sceneHearer();
+const tell = chartTeller();
 
 /** Composes in the worker. Answers come in the order of the questions, as the scene of each is told from the one before. */
 export async function composeShown({ carried: _, ...chart }: Chart): Promise<Shown> {
   // What a file carried along is not drawn: it stays here.
-  const { change, ...rest } = await composeWorker().compose(chart);
+  const { change, ...rest } = await composeWorker().composeNext(tell(chart));
   return { ...rest, scene: hear(change) };
 }
 

@@ -12,12 +12,6 @@ export const fieldLabel = (kindId: string, field: string): string =>
 export const cellText = (chart: Chart, item: string, field: string): string =>
   kindFor(chart.kind).cell?.(chart, item, field) ?? chart.items[item]?.fields[field] ?? '';
 
-/** What follows from other lines and can't be written in its own cell. */
-export const isComputed = (chart: Chart, item: string, field: string): boolean => {
-  const kind = kindFor(chart.kind);
-  return kind.cell?.(chart, item, field) !== undefined && kind.writeCell?.(chart, item, field, '') === undefined;
-};
-
 export type CellWrite = { readonly change: Change; readonly whole: boolean } | { readonly wrong: string };
 
 /**

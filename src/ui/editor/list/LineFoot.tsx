@@ -1,33 +1,35 @@
 /** What belongs to the selected line: where it stands, its other fields, and what can be done with it. */
-import { useId } from 'react';
-import { branchOf, treeOf } from '../../../core/chart';
+import { useId, useState } from 'react';
+import type { Chart } from '../../../core/chart';
 import { Button } from '../../shared/controls';
-import { cellText, fieldLabel, isComputed, kindFor, lineColumns } from '../../shared/fields';
+import { fieldLabel, kindFor, lineColumns } from '../../shared/fields';
 import { useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
 import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
 
+/** Whether anything stands under a line; looked through without making a tree of all lines. */
+function hasBranch(items: Chart['items'], id: string | null): boolean {
+  for (const other in items) if (items[other]!.parent === id) return id !== null;
+  return false;
+}
+
 export function LineFoot() {
   const chart = useEditor((state) => state.chart);
   const id = useEditor((state) => state.selected);
+  const branch = useEditor((state) => hasBranch(state.chart.items, state.selected));
+  const [open, setOpen] = useState(false);
   const item = id === null ? undefined : chart.items[id];
   if (!item) return null;
   const kind = kindFor(chart.kind);
   const shown = lineColumns(chart);
   const above = item.parent === null ? null : chart.items[item.parent]?.fields['name'] || kind.words.unnamed;
-  // Where an item stands says what is above it; a cell that only repeats that is shown while it is unresolved.
-  const known = kind.columns
-    .map((column) => column.field)
-    .filter(
-      (field) => !shown.includes(field) && (!isComputed(chart, item.id, field) || item.fields[field] !== undefined),
-    );
+  const known = kind.columns.map((column) => column.field).filter((field) => !shown.includes(field));
   const fields = [
     ...known,
     ...Object.keys(item.fields).filter((field) => !shown.includes(field) && !known.includes(field)),
   ];
-  const filled = fields.filter((field) => cellText(chart, item.id, field)).length;
-  const branch = branchOf(treeOf(chart.items), item.id).length > 1;
+  const filled = fields.filter((field) => item.fields[field]).length;
   return (
     <footer className="max-h-[46%] flex-none overflow-auto border-t border-rule px-3.5 py-2 text-[13px]">
       <div className="flex flex-wrap gap-1 pb-1">
@@ -55,7 +57,7 @@ export function LineFoot() {
           </Button>
         )}
       </div>
-      <details>
+      <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
         <summary className="rounded py-1 text-quiet">
           {above === null ? (
             kind.words.top
@@ -66,9 +68,11 @@ export function LineFoot() {
           )}{' '}
           · {words.list.fields(filled)}
         </summary>
-        {fields.map((field) => (
-          <FieldRow key={`${item.id} ${field}`} item={item.id} field={field} label={fieldLabel(chart.kind, field)} />
-        ))}
+        {/* Some cells are worked out of all lines: only while they are looked at. */}
+        {open &&
+          fields.map((field) => (
+            <FieldRow key={`${item.id} ${field}`} item={item.id} field={field} label={fieldLabel(chart.kind, field)} />
+          ))}
       </details>
     </footer>
   );

@@ -8,11 +8,12 @@ import { addAfter } from './lines';
 import { NewerList } from './NewerList';
 import { Outline } from './Outline';
 import { PasteDialog } from './PasteDialog';
+import { isEmpty } from './rows';
 import { Table } from './Table';
 import { WorkOnLines } from './WorkOnLines';
 
 export function ListStage() {
-  const empty = useEditor((state) => Object.keys(state.chart.items).length === 0);
+  const empty = useEditor((state) => isEmpty(state.chart.items));
   const view = useEditor((state) => state.listView);
   const [pasting, setPasting] = useState<string | null>(null);
   const [dropped, setDropped] = useState<File | undefined>();

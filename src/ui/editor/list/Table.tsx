@@ -19,7 +19,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { apply, type Change, treeOf, walk } from '../../../core/chart';
+import { apply, type Change } from '../../../core/chart';
 import { byType, folded, isYes } from '../../../core/list';
 import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
@@ -28,6 +28,7 @@ import { words } from '../words';
 import { asCells, type Block, blockOf, fromCells, goOn, inBlock, type Place } from './block';
 import { addAfter } from './lines';
 import { problemsOf, worst } from './problems';
+import { useRows } from './rows';
 import { TableCellEditor } from './TableCellEditor';
 import { ColumnMenu, ColumnsMenu, type ColumnView } from './TableMenus';
 import { type TableColumn, TICK, tableCell, tableColumns, writeTable } from './table-model';
@@ -55,8 +56,8 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
   const selected = useEditor((state) => state.selected);
   const problems = useEditor((state) => state.composition?.problems) ?? [];
   const { items } = chart;
-  const data = useMemo((): Line[] => [...walk(treeOf(items))].map(({ id }) => ({ id })), [items]);
-  const numbers = useMemo(() => new Map(data.map(({ id }, i) => [id, i + 1])), [data]);
+  const { all: lines, numbers } = useRows(items);
+  const data = useMemo((): Line[] => lines.map(({ id }) => ({ id })), [lines]);
   const all = useMemo(() => tableColumns(chart, kind), [chart, kind]);
   const shape = JSON.stringify(all);
   // biome-ignore lint/correctness/useExhaustiveDependencies: by what they are, not by which chart they come from
