@@ -34,6 +34,10 @@ const panels: Record<Stage, () => React.ReactNode> = {
   deliver: DeliverStage,
 };
 
+/** Charts of as many items are drawn once the typing pauses. */
+const MANY = 2_000;
+const PAUSE_MS = 350;
+
 interface Props {
   readonly id: string;
   readonly chart: Chart;
@@ -56,18 +60,23 @@ export function Editor(loaded: Props) {
     const composeTried = composer();
     // The chart itself is composed anew only when it changed, not when something was merely tried.
     let last: Chart | undefined;
+    let waiting: ReturnType<typeof setTimeout> | undefined;
     const follow = (state = useEditor.getState(), before?: EditorState) => {
       const next = wanted(state);
       if (next.preview) {
         if (state.preview !== before?.preview) composeTried(next);
       } else if (next.chart !== last) {
         last = next.chart;
-        composeChart(next);
+        clearTimeout(waiting);
+        // A picture of thousands takes long to take over; while somebody types it would come between the letters.
+        if ((state.composition?.scene.items.length ?? 0) < MANY) composeChart(next);
+        else waiting = setTimeout(() => composeChart(wanted(useEditor.getState())), PAUSE_MS);
       }
     };
     follow();
     const unfollow = useEditor.subscribe(follow);
     return () => {
+      clearTimeout(waiting);
       unfollow();
       stop();
     };

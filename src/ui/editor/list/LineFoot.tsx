@@ -1,26 +1,20 @@
 /** What belongs to the selected line: where it stands, its other fields, and what can be done with it. */
 import { useId, useState } from 'react';
-import type { Chart } from '../../../core/chart';
 import { Button } from '../../shared/controls';
 import { fieldLabel, kindFor, lineColumns } from '../../shared/fields';
 import { useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
 import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
-
-/** Whether anything stands under a line; looked through without making a tree of all lines. */
-function hasBranch(items: Chart['items'], id: string | null): boolean {
-  for (const other in items) if (items[other]!.parent === id) return id !== null;
-  return false;
-}
+import { rowsOfList } from './rows';
 
 export function LineFoot() {
   const chart = useEditor((state) => state.chart);
   const id = useEditor((state) => state.selected);
-  const branch = useEditor((state) => hasBranch(state.chart.items, state.selected));
   const [open, setOpen] = useState(false);
   const item = id === null ? undefined : chart.items[id];
   if (!item) return null;
+  const branch = rowsOfList(chart.items).tree.childrenOf(item.id).length > 0;
   const kind = kindFor(chart.kind);
   const shown = lineColumns(chart);
   const above = item.parent === null ? null : chart.items[item.parent]?.fields['name'] || kind.words.unnamed;

@@ -8,12 +8,12 @@ import { addAfter } from './lines';
 import { NewerList } from './NewerList';
 import { Outline } from './Outline';
 import { PasteDialog } from './PasteDialog';
-import { isEmpty } from './rows';
+import { rowsOfList } from './rows';
 import { Table } from './Table';
 import { WorkOnLines } from './WorkOnLines';
 
 export function ListStage() {
-  const empty = useEditor((state) => isEmpty(state.chart.items));
+  const empty = useEditor((state) => rowsOfList(state.chart.items).all.length === 0);
   const view = useEditor((state) => state.listView);
   const [pasting, setPasting] = useState<string | null>(null);
   const [dropped, setDropped] = useState<File | undefined>();

@@ -10,7 +10,7 @@ import { words } from '../words';
 import { between, copyLines, OWN, pastedLines } from './clipboard';
 import { Line, ROW_HEIGHT } from './Line';
 import { addAfter, type DropPlace, moveAllAlong, moveChange, removeAll, rowsInView, shiftAll } from './lines';
-import { useRows } from './rows';
+import { rowsOfList } from './rows';
 
 /** A pause after which what is typed to jump begins anew, in milliseconds. */
 const JUMP_PAUSE = 900;
@@ -27,7 +27,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
   const selected = useEditor((state) => state.selected);
   const wish = useEditor((state) => state.focusWish);
   const folded = useEditor((state) => state.folded);
-  const { tree, all, numbers } = useRows(items);
+  const { tree, all, numbers } = rowsOfList(items);
   const rows = useMemo(() => (folded.size === 0 ? all : rowsInView(tree, folded)), [tree, all, folded]);
   const [open, setOpen] = useState<string | null>(null);
   const [drop, setDrop] = useState<Drop | null>(null);

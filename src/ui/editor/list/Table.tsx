@@ -28,7 +28,7 @@ import { words } from '../words';
 import { asCells, type Block, blockOf, fromCells, goOn, inBlock, type Place } from './block';
 import { addAfter } from './lines';
 import { problemsOf, worst } from './problems';
-import { useRows } from './rows';
+import { rowsOfList } from './rows';
 import { TableCellEditor } from './TableCellEditor';
 import { ColumnMenu, ColumnsMenu, type ColumnView } from './TableMenus';
 import { type TableColumn, TICK, tableCell, tableColumns, writeTable } from './table-model';
@@ -56,7 +56,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
   const selected = useEditor((state) => state.selected);
   const problems = useEditor((state) => state.composition?.problems) ?? [];
   const { items } = chart;
-  const { all: lines, numbers } = useRows(items);
+  const { all: lines, numbers } = rowsOfList(items);
   const data = useMemo((): Line[] => lines.map(({ id }) => ({ id })), [lines]);
   const all = useMemo(() => tableColumns(chart, kind), [chart, kind]);
   const shape = JSON.stringify(all);

@@ -1,5 +1,4 @@
 /** The rows of the list; worked out anew only when lines come, go or move, not with every letter that is typed. */
-import { useRef } from 'react';
 import { type Chart, type Tree, treeOf } from '../../../core/chart';
 import { rowsInView } from './lines';
 
@@ -32,16 +31,11 @@ function rowsOf(items: Chart['items']): Rows {
   return { items, tree, all, numbers: new Map(all.map(({ id }, i) => [id, i + 1])) };
 }
 
-export function useRows(items: Chart['items']): Rows {
-  const last = useRef<Rows | null>(null);
-  const known = last.current;
-  if (!known || !samePlaces(known.items, items)) last.current = rowsOf(items);
-  else if (known.items !== items) last.current = { ...known, items };
-  return last.current!;
-}
+let last: Rows | null = null;
 
-/** Whether a record holds nothing, without listing what it holds. */
-export function isEmpty(record: object): boolean {
-  for (const _ in record) return false;
-  return true;
+/** The rows of a list. One list is open at a time, and all that shows it asks for the same. */
+export function rowsOfList(items: Chart['items']): Rows {
+  if (last?.items === items) return last;
+  last = last && samePlaces(last.items, items) ? { ...last, items } : rowsOf(items);
+  return last;
 }
