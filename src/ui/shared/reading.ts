@@ -15,14 +15,19 @@ export const NO_CHOICES: ReadChoices = { form: '', roles: {}, headings: undefine
 
 export type Progress = { readonly step: Parameters<Telling>[0]; readonly done: number } | null;
 
+const MOST_WAITED_MS = 1_500;
+
 /** Roles chosen earlier for a list with these headings; none where the server can't say. */
 async function rolesFor(kind: string, headings: readonly string[]): Promise<Record<string, string>> {
   const query = new URLSearchParams([
     ['kind', kind],
     ...headings.map((heading) => ['heading', heading] as [string, string]),
   ]);
-  const answer = await call<{ roles: Record<string, string> }>('GET', `/api/column-roles?${query}`);
-  return answer.ok ? answer.value.roles : {};
+  // A server that is slow or away must not hold up the list.
+  const late = new Promise<undefined>((resolve) => setTimeout(resolve, MOST_WAITED_MS));
+  const asked = call<{ roles: Record<string, string> }>('GET', `/api/column-roles?${query}`);
+  const answer = await Promise.race([asked, late]);
+  return answer?.ok ? answer.value.roles : {};
 }
 
 export const keepRoles = (kind: string, headings: readonly string[], roles: Readonly<Record<string, string>>) =>

@@ -177,6 +177,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
       case 'ArrowUp':
         return to(command ? 0 : row - 1, column);
       case 'ArrowDown':
+        if (event.altKey) return done(() => setMenu(columns[column]!.id));
         return to(command ? rows.length - 1 : row + 1, column);
       case 'ArrowLeft':
         return to(row, command ? 0 : column - 1);
@@ -349,6 +350,10 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     onFreeze: () => setFrozen(i === frozen - 1 ? 0 : i + 1),
   });
   const stick = (i: number) => (i < frozen ? ({ position: 'sticky', left: lefts[i], zIndex: 5 } as const) : {});
+  const closeMenu = () => {
+    setMenu(null);
+    scroll.current?.focus();
+  };
   const labelOf = (id: string) => columns.find((column) => column.id === id)?.label ?? id;
 
   return (
@@ -373,7 +378,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
           <Button aria-expanded={menu === 'columns'} onClick={() => setMenu(menu === 'columns' ? null : 'columns')}>
             {words.table.columns}
           </Button>
-          {menu === 'columns' && <ColumnsMenu columns={all} onClose={() => setMenu(null)} />}
+          {menu === 'columns' && <ColumnsMenu columns={all} onClose={closeMenu} />}
         </span>
       </div>
       {/* The grid has the keyboard as a whole; the cell it is at is named to it. */}
@@ -441,7 +446,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
                   {view.sorted && <span aria-hidden>{view.sorted === 'asc' ? '↑' : '↓'}</span>}
                   {view.filter !== '' && <span className="size-1.5 flex-none rounded-full bg-plum" />}
                 </button>
-                {menu === column.id && <ColumnMenu column={column} view={view} onClose={() => setMenu(null)} />}
+                {menu === column.id && <ColumnMenu column={column} view={view} onClose={closeMenu} />}
               </div>
             );
           })}
