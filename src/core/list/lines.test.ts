@@ -102,6 +102,16 @@ describe('superiors written otherwise', () => {
     ]);
     expect(names(mended(chart, own[0]!)).slice(0, 2)).toEqual(['Piet Marrable', ' Suda Welk']);
   });
+  it('are all offered where several may be meant, and none is taken for sure', () => {
+    const { chart } = readAs('org', 'Name,Reports to\nPiet Marrable,\nPia Marrable,\nSuda Welk,P. Marrable\n');
+    const problem = one(found(chart), 'unknown-superior');
+    expect(
+      problem.repairs
+        .slice(0, 2)
+        .map(({ label }) => label)
+        .sort(),
+    ).toEqual(['Put under Pia Marrable', 'Put under Piet Marrable']);
+  });
   it('get a line of their own where wished: one for all who report to the same', () => {
     const { chart } = readAs('org', 'Name,Reports to\nPiet,\nSuda,Wanda\nInes,wanda\n');
     const own = found(chart).filter(({ code }) => code === 'unknown-superior');

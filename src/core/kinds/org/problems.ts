@@ -54,6 +54,8 @@ const leaveAtTop = (item: Item): Repair => ({
 });
 
 const MOST_LOOKED_UP = 200;
+/** How much likelier one spelling must be than the next to be the one that is meant. */
+const CLEARLY = 0.03;
 
 function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem[] {
   const open = items.filter((item) => item.parent === null && (item.fields['superior'] ?? '') !== '');
@@ -62,15 +64,14 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
   const byName = new Map<string, Item>();
   for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
   const near = nameFinder(byName.keys());
-  /** The one person whose name, written otherwise, a superior's is; undefined where that could be several. */
-  const otherSpelling = (wanted: string): Item | undefined => {
+  /** People whose name, written otherwise, a superior's may be, the likeliest first. */
+  const otherSpellings = (wanted: string): { item: Item; sure: number }[] => {
     const last = folded(wanted).match(/[\p{L}\p{N}']+/gu) ?? [];
     const some = [...byName].filter(([name]) => last.some((word) => word.length > 1 && folded(name).includes(word)));
-    const like = some
+    return some
       .map(([name, item]) => ({ item, sure: likeness(wanted, name) }))
       .filter(({ sure }) => sure >= LIKELY)
       .sort((a, b) => b.sure - a.sure);
-    return like.length === 1 || (like[0] && like[0].sure > like[1]!.sure + 0.03) ? like[0]!.item : undefined;
   };
   /** One new line for everybody who reports to the same words. */
   const newLine = (wanted: string): Repair => {
@@ -96,8 +97,15 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     const says = `${lineWord(place)}${called(item)} reports to "${wanted}"`;
     if (!found) {
       // Where hundreds are unknown the list was read wrong; names for each would only take time.
-      const likely = i < MOST_LOOKED_UP ? near(wanted).map((name) => byName.get(name)!) : [];
-      const spelt = i < MOST_LOOKED_UP ? otherSpelling(wanted) : undefined;
+      const spellings = i < MOST_LOOKED_UP ? otherSpellings(wanted) : [];
+      const [first, second] = spellings;
+      const spelt = first && first.sure > (second?.sure ?? 0) + CLEARLY ? first.item : undefined;
+      const likely = [
+        ...new Set([
+          ...spellings.slice(0, 4).map(({ item: other }) => other),
+          ...(i < MOST_LOOKED_UP ? near(wanted).map((name) => byName.get(name)!) : []),
+        ]),
+      ];
       if (spelt && !isWithin(chart.items, spelt.id, item.id))
         return {
           code: 'superior-spelling',
