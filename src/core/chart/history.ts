@@ -2,7 +2,9 @@
  * A chart with what can be undone and redone. Both follow from the log of changes alone, so they are there again after
  * a reload and the same in every window.
  */
-import { type Applied, apply } from './apply';
+
+import type { Applied } from './applied';
+import { apply } from './apply';
 import type { Change } from './changes';
 import type { Chart } from './model';
 

@@ -1,4 +1,5 @@
-export * from './apply';
+export type { Applied, ChangeProblem } from './applied';
+export { apply } from './apply';
 export * from './changes';
 export { advance, type Entry, type Origin, stacked, type Timeline } from './history';
 export { merged } from './merge';

@@ -9,7 +9,6 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { nanoid } from 'nanoid';
 import {
   type ClipboardEvent,
   type KeyboardEvent,
@@ -19,25 +18,21 @@ import {
   useRef,
   useState,
 } from 'react';
-import { apply, type Change } from '../../../core/chart';
 import { byType, folded, isYes } from '../../../core/list';
 import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { change, focusDone, say, select, useEditor } from '../state/store';
 import { words } from '../words';
-import { asCells, type Block, blockOf, fromCells, goOn, inBlock, type Place } from './block';
+import { asCells, type Block, blockOf, fromCells, goOn, type Place } from './block';
 import { addAfter } from './lines';
-import { problemsOf, worst } from './problems';
+import { problemsOf } from './problems';
 import { rowsOfList } from './rows';
-import { TableCellEditor } from './TableCellEditor';
-import { ColumnMenu, ColumnsMenu, type ColumnView } from './TableMenus';
+import { TableHead } from './TableHead';
+import { ColumnsMenu, type ColumnView } from './TableMenus';
+import { TableRow } from './TableRow';
+import { NUMBER_WIDTH, ROW, tableLayout } from './table-layout';
 import { type TableColumn, TICK, tableCell, tableColumns, writeTable } from './table-model';
-
-const ROW = 30;
-const NUMBER_WIDTH = 44;
-const WIDTHS: Readonly<Record<string, number>> = { name: 168, id: 64 };
-const WIDTH = { text: 140, link: 140, number: 88, money: 96, date: 104, 'yes-no': 84 } as const;
-const widthOf = ({ id, type, label }: TableColumn) => Math.max(WIDTHS[id] ?? WIDTH[type], label.length * 7 + 34);
+import { pasteBlock } from './table-paste';
 
 interface Line {
   readonly id: string;
@@ -104,8 +99,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
   });
   const place = { row: Math.min(at.row, rows.length - 1), column: Math.min(at.column, columns.length - 1) };
   const block = blockOf(place, anchor ?? place);
-  const lefts = columns.map((_, i) => columns.slice(0, i).reduce((sum, column) => sum + widthOf(column), NUMBER_WIDTH));
-  const whole = lefts.at(-1)! + widthOf(columns.at(-1)!);
+  const layout = tableLayout(columns, frozen);
   const cell = (row: number, column: number) => tableCell(chart, kind, rows[row]!, columns[column]!);
 
   // What is selected elsewhere is gone to here.
@@ -131,8 +125,8 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     virtual.scrollToIndex(row, { align: 'auto' });
     const box = scroll.current;
     if (box && column >= frozen) {
-      const covered = lefts[frozen] ?? NUMBER_WIDTH;
-      const [left, right] = [lefts[column]!, lefts[column]! + widthOf(columns[column]!)];
+      const covered = layout.lefts[frozen] ?? NUMBER_WIDTH;
+      const [left, right] = [layout.lefts[column]!, layout.lefts[column]! + layout.width(column)];
       if (left - box.scrollLeft < covered) box.scrollLeft = left - covered;
       else if (right - box.scrollLeft > box.clientWidth) box.scrollLeft = right - box.clientWidth;
     }
@@ -242,44 +236,21 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     if (pasted.length > 1 && place.row === 0 && place.column === 0 && rows.length <= 1) return onPaste(text);
     if (pasted.length === 1 && width === 1) return write(each(block, () => pasted[0]![0] ?? ''));
     const { top, left } = block;
-    const within = pasted.slice(0, rows.length - top);
-    const cells = within.flatMap((line, r) =>
-      line
-        .slice(0, columns.length - left)
-        .map((words, c) => ({ item: rows[top + r]!, column: columns[left + c]!, text: words.trim() })),
-    );
-    // Rows that go beyond the last line are new lines.
-    const more = sorting.length + columnFilters.length > 0 ? [] : pasted.slice(rows.length - top);
-    const fresh = more.map((line) => ({ id: nanoid(12), line }));
-    const added: Change[] =
-      fresh.length === 0
-        ? []
-        : [{ type: 'add-items', items: fresh.map(({ id }) => ({ id, parent: null, fields: { name: '' } })) }];
-    let base = chart;
-    for (const one of added) {
-      const applied = apply(base, one);
-      if (applied.ok) base = applied.chart;
-    }
-    const { change: written, wrong } = writeTable(base, kind, [
-      ...cells,
-      ...fresh.flatMap(({ id, line }) =>
-        line
-          .slice(0, columns.length - left)
-          .map((words, c) => ({ item: id, column: columns[left + c]!, text: words.trim() })),
-      ),
-    ]);
-    const changes = [...added, ...(written ? [written] : [])];
-    if (changes.length > 0 && change({ type: 'group', changes })) {
+    const whole = sorting.length + columnFilters.length === 0;
+    const {
+      change: what,
+      wrong,
+      added,
+    } = pasteBlock(chart, kind, rows, columns, { row: top, column: left }, pasted, whole);
+    if (what && change(what)) {
       setAt({ row: top, column: left });
       setAnchor({
-        row: Math.min(top + pasted.length, rows.length + fresh.length) - 1,
+        row: Math.min(top + pasted.length, rows.length + added) - 1,
         column: Math.min(left + width, columns.length) - 1,
       });
-      say(
-        wrong.length > 0 ? words.table.notWritten(wrong.length, wrong[0]!) : words.table.pasted(pasted.length, width),
-        true,
-      );
     }
+    if (wrong.length > 0) say(words.table.notWritten(wrong.length, wrong[0]!), what !== undefined);
+    else if (what) say(words.table.pasted(pasted.length, width), true);
   };
 
   /** The cell at a pointer. */
@@ -349,7 +320,6 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     frozen: i === frozen - 1,
     onFreeze: () => setFrozen(i === frozen - 1 ? 0 : i + 1),
   });
-  const stick = (i: number) => (i < frozen ? ({ position: 'sticky', left: lefts[i], zIndex: 5 } as const) : {});
   const closeMenu = () => {
     setMenu(null);
     scroll.current?.focus();
@@ -409,121 +379,38 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
             setEditing({ first: null });
         }}
       >
-        <div
-          role="row"
-          tabIndex={-1}
-          aria-rowindex={1}
-          className="sticky top-0 z-20 flex"
-          style={{ width: whole, height: ROW }}
-        >
-          <span
-            role="columnheader"
-            tabIndex={-1}
-            aria-label={words.table.number}
-            className="sticky left-0 z-10 flex-none border-r border-b border-rule bg-bench"
-            style={{ width: NUMBER_WIDTH }}
-          />
-          {columns.map((column, i) => {
-            const view = viewOf(column, i);
-            return (
-              <div
-                key={column.id}
-                role="columnheader"
-                tabIndex={-1}
-                aria-colindex={i + 2}
-                aria-sort={view.sorted === 'asc' ? 'ascending' : view.sorted === 'desc' ? 'descending' : 'none'}
-                className={`relative flex-none border-r border-b border-rule bg-bench ${i === frozen - 1 ? 'border-r-2 border-r-quiet/40' : ''}`}
-                style={{ width: widthOf(column), ...stick(i), ...(menu === column.id && { zIndex: 30 }) }}
-              >
-                <button
-                  type="button"
-                  tabIndex={i === place.column ? 0 : -1}
-                  aria-expanded={menu === column.id}
-                  className="flex h-full w-full items-center gap-1 px-2 text-left text-[12.5px] font-semibold hover:bg-tint"
-                  onClick={() => setMenu(menu === column.id ? null : column.id)}
-                >
-                  <span className="truncate">{column.label}</span>
-                  {view.sorted && <span aria-hidden>{view.sorted === 'asc' ? '↑' : '↓'}</span>}
-                  {view.filter !== '' && <span className="size-1.5 flex-none rounded-full bg-plum" />}
-                </button>
-                {menu === column.id && <ColumnMenu column={column} view={view} onClose={closeMenu} />}
-              </div>
-            );
-          })}
-        </div>
-        <div className="relative" style={{ height: virtual.getTotalSize(), width: whole }}>
+        <TableHead
+          columns={columns}
+          layout={layout}
+          viewOf={viewOf}
+          current={place.column}
+          menu={menu}
+          onMenu={(column) => (column === null ? closeMenu() : setMenu(column))}
+        />
+        <div className="relative" style={{ height: virtual.getTotalSize(), width: layout.whole }}>
           {rows.length === 0 && <p className="p-4 text-quiet">{words.table.none}</p>}
           {virtual.getVirtualItems().map(({ index: row, start }) => {
             const id = rows[row]!;
-            const severity = worst(problemsOf(problems, id));
             return (
-              <div
+              <TableRow
                 key={id}
-                role="row"
-                tabIndex={-1}
-                aria-rowindex={row + 2}
-                aria-selected={id === selected}
-                className="absolute left-0 flex"
-                style={{ top: start, height: ROW, width: whole }}
-              >
-                <span
-                  role="rowheader"
-                  tabIndex={-1}
-                  className={`sticky left-0 z-10 flex flex-none items-center justify-end gap-1 border-r border-b border-rule/70 px-1.5 text-[11px] tabular-nums ${id === selected ? 'bg-tint' : 'bg-bench'} ${severity === 'error' ? 'text-wrong' : severity === 'warning' ? 'text-caution' : 'text-quiet'}`}
-                  style={{ width: NUMBER_WIDTH }}
-                  title={problemsOf(problems, id)[0]?.message}
-                >
-                  {severity && severity !== 'note' && <b aria-hidden>!</b>}
-                  {numbers.get(id)}
-                </span>
-                {columns.map((column, i) => {
-                  const here = row === place.row && i === place.column;
-                  const inside = inBlock(block, row, i);
-                  const text = tableCell(chart, kind, id, column);
-                  const fill =
-                    filling !== null && i >= block.left && i <= block.right && row > block.bottom && row <= filling;
-                  const number = column.type === 'number' || column.type === 'money';
-                  return (
-                    <div
-                      key={column.id}
-                      id={`cell-${row}-${i}`}
-                      role="gridcell"
-                      tabIndex={-1}
-                      aria-colindex={i + 2}
-                      aria-selected={inside}
-                      data-cell={`${row} ${i}`}
-                      className={`relative flex-none border-r border-b border-rule/60 px-2 text-[13px] leading-[29px] ${column.id === 'name' ? 'font-semibold' : ''} ${inside && anchor ? 'bg-tint' : fill ? 'bg-[#e8efe9]' : 'bg-sheet'} ${i === frozen - 1 ? 'border-r-2 border-r-quiet/40' : ''} ${number ? 'text-right tabular-nums' : ''}`}
-                      style={{ width: widthOf(column), ...stick(i), ...(here && editing && { zIndex: 15 }) }}
-                    >
-                      {isTick(column) ? (
-                        <span className="block text-center">{isYes(text) ? '✓' : text}</span>
-                      ) : (
-                        <span className="block truncate">{text.replaceAll('\n', ' ⏎ ')}</span>
-                      )}
-                      {here && editing && (
-                        <TableCellEditor
-                          key={`${id} ${column.id}`}
-                          item={id}
-                          column={column}
-                          first={editing.first}
-                          text={text}
-                          onDone={finish}
-                        />
-                      )}
-                      {here && !editing && (
-                        <span aria-hidden className="pointer-events-none absolute inset-0 border-2 border-plum" />
-                      )}
-                      {!editing && row === block.bottom && i === block.right && (
-                        <span
-                          data-fill
-                          title={words.table.fill}
-                          className="absolute right-[-3px] bottom-[-3px] z-10 size-[7px] cursor-crosshair border border-sheet bg-plum"
-                        />
-                      )}
-                    </div>
-                  );
-                })}
-              </div>
+                chart={chart}
+                kind={kind}
+                id={id}
+                row={row}
+                start={start}
+                number={numbers.get(id)!}
+                columns={columns}
+                layout={layout}
+                selected={id === selected}
+                problems={problemsOf(problems, id)}
+                place={place}
+                block={block}
+                many={anchor !== null}
+                filling={filling}
+                editing={editing}
+                onDone={finish}
+              />
             );
           })}
         </div>
