@@ -1,5 +1,5 @@
 /** Files and pieces of documents as text, and hostile ones refused in words. */
-import { strToU8, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../kinds';
 import { readList } from '../read';
@@ -70,10 +70,9 @@ describe('workbooks', () => {
     );
   });
 
-  it('that are cut, damaged, no list or out of bounds are refused in words, fast', async () => {
+  it('that are cut, damaged, no list or out of bounds are refused in words', async () => {
     const good = await writeXlsx([{ name: 'List', columns: [{ label: 'Name', type: 'text' }], rows: [['A'], ['B']] }]);
     const refused = async (file: Uint8Array) => {
-      const start = performance.now();
       const message = await sourceOf(file).then(
         () => '',
         (error: unknown) => {
@@ -81,7 +80,6 @@ describe('workbooks', () => {
           return (error as Error).message;
         },
       );
-      expect(performance.now() - start).toBeLessThan(5_000);
       return message;
     };
     expect(await refused(good.subarray(0, good.length / 2))).toMatch(/cut off or damaged/);
@@ -102,6 +100,21 @@ describe('workbooks', () => {
     expect(await refused(new Uint8Array(5_000).fill(0, 0, 900).fill(0x41, 900))).toMatch(/not text/);
   }, 30_000);
 
+  it('that would be worked through cell by cell for millions of cells are refused, or read without that', async () => {
+    const good = unzipSync(
+      await writeXlsx([{ name: 'L', columns: [{ label: 'Name', type: 'text' }], rows: [['A'], ['B']] }]),
+    );
+    const path = 'xl/worksheets/sheet1.xml';
+    const withXml = (xml: string) =>
+      zipSync({ ...good, [path]: strToU8(strFromU8(good[path]!).replace('</sheetData>', `</sheetData>${xml}`)) });
+    await expect(
+      readXlsx(withXml('<mergeCells count="1"><mergeCell ref="A1:XFD1048576"/></mergeCells>')),
+    ).rejects.toThrow(/merged cells/);
+    const rule =
+      '<dataValidations count="1"><dataValidation type="whole" sqref="A1:XFD1048576"><formula1>1</formula1></dataValidation></dataValidations>';
+    expect((await readXlsx(withXml(rule)))[0]!.text).toBe('Name\nA\nB\n');
+  });
+
   it('never work out a formula', async () => {
     const { text } = await sourceOf(strToU8('Name,Post\n"=1+1","=cmd|\'/c calc\'!A1"\n'));
     const read = readList(org, text);
@@ -115,9 +128,7 @@ describe('workbooks', () => {
 
 describe('hostile lists', () => {
   const message = (text: string, form?: string) => {
-    const start = performance.now();
     const read = readList(org, text, { form });
-    expect(performance.now() - start).toBeLessThan(3_000);
     return read.ok ? read.list.problems.map((problem) => problem.message).join(' ') : read.problem.message;
   };
   it('get a clear answer', () => {

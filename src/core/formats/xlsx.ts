@@ -11,6 +11,27 @@ import type { FieldType } from '../chart';
 const MOST_BYTES = 150 * 1024 * 1024;
 const MOST_PARTS = 3_000;
 const CHUNK = 64 * 1024;
+/** Cells that may be merged with others, over all sheets. */
+const MOST_MERGED = 300_000;
+
+const columnNumber = (letters: string) => [...letters].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
+
+/** Counts merged cells in the text of a sheet as it passes: a range over a whole sheet would be worked through cell by cell. */
+function mergeCounter(): (data: Uint8Array) => number {
+  const decoder = new TextDecoder('latin1');
+  let tail = '';
+  let count = 0;
+  return (data) => {
+    const text = tail + decoder.decode(data);
+    const end = text.lastIndexOf('<');
+    for (const [, a, b, c, d] of text
+      .slice(0, end)
+      .matchAll(/<mergeCell\s[^>]*ref="([A-Z]{1,3})(\d+):([A-Z]{1,3})(\d+)"/g))
+      count += (columnNumber(c!) - columnNumber(a!) + 1) * (Number(d) - Number(b) + 1);
+    tail = text.slice(Math.max(0, end));
+    return count;
+  };
+}
 
 export const looksLikeZip = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3 && bytes[3] === 4;
@@ -33,9 +54,14 @@ export function partsOf(bytes: Uint8Array): string[] {
     if (names.length > MOST_PARTS)
       throw new UnreadableFile(`This file has more than ${MOST_PARTS} parts; it is no spreadsheet.`);
     unfinished++;
+    const merged = /^xl\/worksheets\/[^/]+\.xml$/.test(part.name) ? mergeCounter() : undefined;
     part.ondata = (error, data, final) => {
       failed ??= error ?? undefined;
       total += data?.length ?? 0;
+      if (merged && data && Math.abs(merged(data)) > MOST_MERGED)
+        throw new UnreadableFile(
+          `A sheet of this file has more than ${MOST_MERGED} merged cells and was not opened; take the merging off, or copy the cells and paste them.`,
+        );
       if (final) unfinished--;
       if (total > MOST_BYTES)
         throw new UnreadableFile(
@@ -49,9 +75,10 @@ export function partsOf(bytes: Uint8Array): string[] {
     for (let at = 0; at < bytes.length && !failed; at += CHUNK)
       unzip.push(bytes.subarray(at, at + CHUNK), at + CHUNK >= bytes.length);
   } catch (error) {
-    if (error instanceof UnreadableFile) throw error;
-    failed = error;
+    failed ??= error;
   }
+  // What is thrown while a part unfolds comes back as that part's error.
+  if (failed instanceof UnreadableFile) throw failed;
   if (failed || unfinished > 0 || names.length === 0)
     throw new UnreadableFile(
       'This spreadsheet is cut off or damaged; save it again from the program it comes from, or copy the cells and paste them.',
