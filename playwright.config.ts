@@ -5,8 +5,9 @@ const port = Number(process.env['PORT'] ?? 4399);
 export default defineConfig({
   testDir: 'tests/browser',
   outputDir: 'test-results',
-  timeout: 30_000,
-  expect: { timeout: 7_000 },
+  // Machines differ, and one machine differs from hour to hour: these only end what hangs.
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
   workers: 1,
   forbidOnly: !!process.env['CI'],
   reporter: [['list'], ['json']],

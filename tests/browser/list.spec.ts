@@ -274,6 +274,13 @@ test('the table: written, filled, pasted and moved in by keyboard; superiors are
     return data.getData('text/plain');
   });
   expect(copied).toBe('Hanne Ostrey\tBeds lead\tMaud Ferrow\nEd Lark\tClerk\tHanne Ostrey');
+  await page.getByRole('button', { name: 'Add a line' }).click();
+  await expect(page.locator('[data-table]')).toBeFocused();
+  await keys(page, '"Fay Holt', 'Enter');
+  await expect(item(page, 'Fay Holt')).toBeVisible();
+  await keys(page, 'ArrowUp');
+  await page.getByRole('button', { name: 'Remove line' }).click();
+  await expect(item(page, 'Fay Holt')).toBeHidden();
   expect(await violations(page)).toEqual([]);
 });
 

@@ -68,10 +68,12 @@ export function rowsOf(text: string, delimiter: string): { rows: Row[]; problems
 /**
  * The delimiter under which one of the first lines names the most known columns; else the one that splits lines alike.
  * @param namesKnown how many different known columns a row names
+ * @param isName whether a cell is the heading of the names
  */
 export function delimiterOf(
   text: string,
   namesKnown: (row: readonly string[]) => number,
+  isName: (cell: string) => boolean,
 ): { delimiter: string; headings: number; even: boolean; tooWide: boolean } {
   // A long first line is no sign of a table, and would cost time to try.
   const head = text
@@ -80,6 +82,9 @@ export function delimiterOf(
     .filter((line) => line.trim() !== '')
     .slice(0, 50)
     .join('\n');
+  // One column: its heading stands alone in the first line, and what looks like a delimiter below is part of a name.
+  const alone = head.split('\n', 1)[0]!.trim();
+  if (isName(alone) && head.includes('\n')) return { delimiter: ',', headings: 1, even: true, tooWide: false };
   let best = { delimiter: ',', headings: -1, even: false, tooWide: false };
   for (const delimiter of DELIMITERS) {
     const { rows } = rowsOf(head, delimiter);

@@ -35,6 +35,12 @@ export const namesKnown =
       ? 0
       : new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean)).size + levelHeadings(row);
 
+/** Whether a cell is the heading of the names. */
+export const headsNames =
+  (columns: readonly Column[]) =>
+  (cell: string): boolean =>
+    known(columns, cell)?.field === 'name';
+
 /** Whether a row is one of headings: it names the name column, or two others. */
 export function namesColumns(row: readonly string[], columns: readonly Column[]): boolean {
   const fields = new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean));

@@ -114,6 +114,11 @@ describe('what a person says of columns', () => {
       ['B', 'Lead', 'A'],
     ]);
   });
+  it('are one column where its heading stands alone, whatever its names hold', () => {
+    expect(read('Name\nMarrable; Piet\nA, B\n').tree).toEqual(['Marrable; Piet', 'A']);
+    expect(read('Name\n"Marrable, Piet"\nBo\n').tree).toEqual(['Marrable, Piet', 'Bo']);
+    expect(read('Team\nBo\n').tree).toEqual(['Team', 'Bo']);
+  });
   it('keeps an own field whose heading is a word that objects have', () => {
     expect(read('Name,constructor,@level\nA,x,y\n').fields('A')).toEqual({
       name: 'A',

@@ -8,6 +8,7 @@ import {
   guessId,
   guessParent,
   guessPlaces,
+  headsNames,
   LEFT_OUT,
   namesColumns,
   namesKnown,
@@ -56,7 +57,7 @@ const FIRST_ROWS = 6;
 function read(raw: string, context: ReadContext, options: TableOptions): ListRead {
   const { parent, levels = false, isHeading, resolve } = options;
   const text = plainText(raw);
-  const found = delimiterOf(text, namesKnown(context.columns));
+  const found = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
   const { rows, problems } = rowsOf(text, found.delimiter);
   const form = found.delimiter === '\t' ? 'tsv' : 'csv';
   const width = rows.reduce((most, row) => Math.max(most, row.cells.length), 0);
@@ -184,7 +185,7 @@ function form(
     suits(text, columns) {
       const plain = plainText(text);
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
-      const found = delimiterOf(plain, namesKnown(columns));
+      const found = delimiterOf(plain, namesKnown(columns), headsNames(columns));
       if (!delimiters.includes(found.delimiter)) return 0;
       if (found.headings >= 2 || found.tooWide) return 1;
       if (/^[\t ]+\S/m.test(plain)) return 0;

@@ -24,7 +24,7 @@ import { kindFor } from '../../shared/fields';
 import { change, focusDone, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 import { asCells, type Block, blockOf, fromCells, goOn, type Place } from './block';
-import { addAfter } from './lines';
+import { addAfter, removeAll } from './lines';
 import { problemsOf } from './problems';
 import { rowsOfList } from './rows';
 import { TableHead } from './TableHead';
@@ -320,6 +320,10 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     frozen: i === frozen - 1,
     onFreeze: () => setFrozen(i === frozen - 1 ? 0 : i + 1),
   });
+  const remove = () => {
+    removeAll(rows.slice(block.top, block.bottom + 1), 'line');
+    setAnchor(null);
+  };
   const closeMenu = () => {
     setMenu(null);
     scroll.current?.focus();
@@ -344,7 +348,15 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
           </Button>
         ))}
         <span className="text-quiet">{words.table.count(rows.length, data.length)}</span>
-        <span className="relative ml-auto">
+        <span className="ml-auto flex gap-1">
+          <Button tone="quiet" onClick={() => addAfter(rows[place.row] ?? null)}>
+            {words.list.add}
+          </Button>
+          <Button tone="quiet" disabled={rows.length === 0} onClick={remove}>
+            {words.list.removeLine}
+          </Button>
+        </span>
+        <span className="relative">
           <Button aria-expanded={menu === 'columns'} onClick={() => setMenu(menu === 'columns' ? null : 'columns')}>
             {words.table.columns}
           </Button>
