@@ -210,6 +210,8 @@ test('charts are renamed, copied, binned and restored on the home page', async (
 });
 
 test('screens meet the accessibility rules that can be checked by machine', async ({ browser, request, baseURL }) => {
+  // Six screens are looked through whole, the home page with all charts that were made before.
+  test.setTimeout(300_000);
   const context = await browser.newContext();
   const page = await context.newPage();
   const id = await newChart(request);
