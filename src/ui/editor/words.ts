@@ -199,7 +199,7 @@ export const words = {
   close: 'Close',
   table: {
     label: 'The list as a table',
-    hint: 'Enter or F2 writes in a cell · Shift and arrows select a block · Ctrl C, X, V copy, cut, paste · Ctrl D fills down · Insert adds a line · Alt ↓: the column',
+    hint: 'Enter or F2 writes · Shift and arrows select · Ctrl C, X, V · Ctrl D fills down · Insert adds a line · Alt ↓: the column',
     number: 'Line',
     cell: (label: string) => label,
     offered: 'Lines that fit',
