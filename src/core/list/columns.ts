@@ -84,12 +84,14 @@ export function fieldsOfHeadings(
 const cellsAt = (rows: readonly Row[], at: number) =>
   rows.map((row) => tidy(row.cells[at] ?? '').toLowerCase()).filter((cell) => cell !== '');
 
-/** A column most of whose cells are names of other lines says what is above what, whatever its heading. */
-export function guessParent(rows: readonly Row[], fields: readonly string[]): number {
+/** A column of its own most of whose cells are names of lines says what is above what, whatever its heading. */
+export function guessParent(rows: readonly Row[], fields: readonly string[], columns: readonly Column[]): number {
+  const taken = new Set(columns.map(({ field }) => field));
   const nameAt = fields.indexOf('name');
   const names = new Set(cellsAt(rows, nameAt));
-  return fields.findIndex((_, at) => {
-    if (at === nameAt) return false;
+  return fields.findIndex((field, at) => {
+    // What a heading says is not doubted, even where somebody's post is written as their name.
+    if (at === nameAt || taken.has(field)) return false;
     const cells = cellsAt(rows, at);
     return cells.length >= rows.length / 2 && cells.filter((cell) => names.has(cell)).length >= cells.length * 0.6;
   });

@@ -114,6 +114,9 @@ describe('what a person says of columns', () => {
       ['B', 'Lead', 'A'],
     ]);
   });
+  it('do not doubt a known heading because its cells are names', () => {
+    expect(read('Name,Post\nAnn,Bo\nBo,Ann\n').fields('Ann')).toEqual({ name: 'Ann', post: 'Bo' });
+  });
   it('are one column where its heading stands alone, whatever its names hold', () => {
     expect(read('Name\nMarrable; Piet\nA, B\n').tree).toEqual(['Marrable; Piet', 'A']);
     expect(read('Name\n"Marrable, Piet"\nBo\n').tree).toEqual(['Marrable, Piet', 'Bo']);

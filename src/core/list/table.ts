@@ -78,7 +78,8 @@ function read(raw: string, context: ReadContext, options: TableOptions): ListRea
   if (guessed && !fields.some((field) => field.startsWith('@'))) {
     const trial = [...fields];
     withName(trial, context.columns, chosen);
-    if (parent === undefined || guessParent(body, trial) < 0) guessPlaces(body, headings, fields, chosen);
+    if (parent === undefined || guessParent(body, trial, context.columns) < 0)
+      guessPlaces(body, headings, fields, chosen);
   }
   const placed = fields.some((field) => field.startsWith('@'));
   if (!fields.includes('@level')) withName(fields, context.columns, chosen);
@@ -104,7 +105,7 @@ function read(raw: string, context: ReadContext, options: TableOptions): ListRea
       repairs: [],
     });
   if (parent !== undefined && !placed && !fields.includes(parent)) {
-    const at = guessParent(body, fields);
+    const at = guessParent(body, fields, context.columns);
     if (at >= 0 && !chosen.has(at)) fields[at] = parent;
   }
   if (parent !== undefined && fields.includes(parent) && !fields.includes('id')) {
