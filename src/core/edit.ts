@@ -1,5 +1,5 @@
 /** Many cells written at once, by the rules of the kind. */
-import { apply, type Change, type Chart } from './chart';
+import { apply, asOne, type Change, type Chart } from './chart';
 import type { Kind } from './kinds';
 
 export interface CellText {
@@ -53,7 +53,5 @@ export function writeCells(
       count++;
     }
   }
-  const change =
-    changes.length === 0 ? undefined : changes.length === 1 ? changes[0] : ({ type: 'group', changes } as const);
-  return { change, wrong, count };
+  return { change: changes.length === 0 ? undefined : asOne(changes), wrong, count };
 }

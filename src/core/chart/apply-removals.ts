@@ -1,6 +1,6 @@
 /** Changes that take lines out, with their links and memberships. */
 import { type Applied, siblingsOf, unknown } from './applied';
-import type { Change } from './changes';
+import { asOne, type Change } from './changes';
 import type { Chart, Item, Link } from './model';
 import { ordersAfter } from './order';
 import { branchOf, treeOf, walk } from './tree';
@@ -29,13 +29,10 @@ export function takeOut(chart: Chart, ids: readonly string[]): { chart: Chart; i
   return { chart: { ...chart, items, links, sets }, inverse: [back, ...memberships] };
 }
 
-export const asInverse = (changes: Change[]): Change =>
-  changes.length === 1 ? changes[0]! : { type: 'group', changes };
-
 export function removeBranch(chart: Chart, id: string): Applied {
   if (!chart.items[id]) return unknown(id);
   const out = takeOut(chart, branchOf(treeOf(chart.items), id));
-  return { ok: true, chart: out.chart, inverse: asInverse(out.inverse) };
+  return { ok: true, chart: out.chart, inverse: asOne(out.inverse) };
 }
 
 export function removeLift(chart: Chart, id: string): Applied {
@@ -50,7 +47,7 @@ export function removeLift(chart: Chart, id: string): Applied {
   for (const [i, child] of children.entries()) items[child.id] = { ...child, parent: item.parent, order: orders[i]! };
   const out = takeOut({ ...chart, items }, [id]);
   const back = children.map((child): Change => ({ type: 'move-branch', id: child.id, parent: id, order: child.order }));
-  return { ok: true, chart: out.chart, inverse: asInverse([...out.inverse, ...back]) };
+  return { ok: true, chart: out.chart, inverse: asOne([...out.inverse, ...back]) };
 }
 
 /** Lines out of their places; what stays under them moves up, to the end of where the line stood. */
@@ -92,5 +89,5 @@ export function removeLines(chart: Chart, ids: readonly string[]): Applied {
   const first = out.inverse[0] as Extract<Change, { type: 'add-items' }>;
   first.items = ids.map((id) => chart.items[id]!);
   const places: Change[] = Object.keys(back).length > 0 ? [{ type: 'place-lines', places: back }] : [];
-  return { ok: true, chart: out.chart, inverse: asInverse([...out.inverse, ...places]) };
+  return { ok: true, chart: out.chart, inverse: asOne([...out.inverse, ...places]) };
 }

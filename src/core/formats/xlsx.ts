@@ -6,6 +6,7 @@ import type { Cell, CellValue, Worksheet } from 'exceljs';
 import { Unzip, UnzipInflate } from 'fflate';
 import Papa from 'papaparse';
 import type { FieldType } from '../chart';
+import { MOST_COLUMNS } from '../list/cells';
 
 /** What a file may unfold to: far more than any list, far less than would fill the memory. */
 const MOST_BYTES = 150 * 1024 * 1024;
@@ -128,7 +129,6 @@ export interface SheetText {
 
 /** Lines that a sheet may have; the list that is made of it holds fewer. */
 const MOST_ROWS = 40_000;
-const MOST_COLUMNS = 300;
 
 function sheetText(sheet: Worksheet): SheetText {
   const rows: string[][] = [];

@@ -260,19 +260,9 @@ export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links'
   return { joined, left, moved, renamed, changed, unsure, change: changeFor(), changeFor };
 }
 
-const COUNTED: Readonly<Record<EntryKind, string>> = {
-  joined: 'joined',
-  left: 'left',
-  moved: 'moved',
-  renamed: 'renamed',
-  changed: 'changed',
-};
-
 /** "4 joined, 2 left, 3 moved since 1 October 2026"; what did not happen is not named. */
 export function summaryOf(comparison: Pick<Comparison, EntryKind>, since?: string): string {
-  const parts = ENTRIES.flatMap((kind) =>
-    comparison[kind].length > 0 ? [`${comparison[kind].length} ${COUNTED[kind]}`] : [],
-  );
+  const parts = ENTRIES.flatMap((kind) => (comparison[kind].length > 0 ? [`${comparison[kind].length} ${kind}`] : []));
   const day = since === undefined ? '' : ` since ${longDate(since)}`;
   return parts.length === 0 ? `Nothing changed${day}` : `${parts.join(', ')}${day}`;
 }

@@ -2,7 +2,7 @@
 import { type Change, type Chart, type Item, ordersAfter, type Tree, treeOf, walk } from '../chart';
 import { likenessOfWords, wordsOf } from './names';
 import type { Problem } from './types';
-import { folded, tidy } from './words';
+import { folded, letterBins, lettersApart, tidy } from './words';
 
 /** A name longer than this is a text rather than a name. */
 const LONG_NAME = 160;
@@ -56,7 +56,7 @@ interface Prepared {
   readonly words: readonly string[];
   readonly digits: string;
   /** How often each letter occurs, letters thrown together in a few bins. */
-  readonly bins: Uint8Array;
+  readonly bins: Uint16Array;
 }
 const BINS = 32;
 
@@ -64,17 +64,9 @@ function prepared(item: Item): Prepared | undefined {
   const name = folded(item.fields['name'] ?? '');
   const words = name === '' ? [] : wordsOf(item.fields['name']!);
   if (words.length === 0) return undefined;
-  const bins = new Uint8Array(BINS);
-  for (let i = 0; i < name.length; i++) bins[name.charCodeAt(i) % BINS]! += 1;
-  return { item, name, words, digits: name.replace(/\D+/g, ' ').trim(), bins };
+  return { item, name, words, digits: name.replace(/\D+/g, ' ').trim(), bins: letterBins(name, BINS) };
 }
 
-/** Letters that do not pair off; each slip of the pen leaves two at the most. */
-function lettersApart(a: Uint8Array, b: Uint8Array): number {
-  let apart = 0;
-  for (let i = 0; i < BINS; i++) apart += Math.abs(a[i]! - b[i]!);
-  return apart;
-}
 /** As many letters may not pair off as two slips leave. */
 const SLIPS = 4;
 /** Names are held against as many that follow them in each of the orders below. */

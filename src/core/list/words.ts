@@ -108,19 +108,27 @@ interface Spelt {
 }
 const BINS = 64;
 
+/** How often each letter occurs, letters thrown together in a few bins. */
+export function letterBins(text: string, bins: number): Uint16Array {
+  const counts = new Uint16Array(bins);
+  for (let i = 0; i < text.length; i++) counts[text.charCodeAt(i) % bins]! += 1;
+  return counts;
+}
+
+/** Letters that do not pair off between two texts counted in the same bins; an edit leaves two at the most. */
+export function lettersApart(a: Uint16Array, b: Uint16Array): number {
+  let apart = 0;
+  for (let i = 0; i < a.length; i++) apart += Math.abs(a[i]! - b[i]!);
+  return apart;
+}
+
 function spell(name: string): Spelt {
   const key = folded(name);
-  const bins = new Uint16Array(BINS);
-  for (let i = 0; i < key.length; i++) bins[key.charCodeAt(i) % BINS]! += 1;
-  return { name, folded: key, bins };
+  return { name, folded: key, bins: letterBins(key, BINS) };
 }
 
 /** No edit changes more than one letter into one other: half the letters that do not pair off is a least distance. */
-function leastDistance(a: Spelt, b: Spelt): number {
-  let apart = 0;
-  for (let i = 0; i < BINS; i++) apart += Math.abs(a.bins[i]! - b.bins[i]!);
-  return apart / 2;
-}
+const leastDistance = (a: Spelt, b: Spelt): number => lettersApart(a.bins, b.bins) / 2;
 
 /**
  * Looks up the names most like a name, nearest first; at most a third of its letters differ. Names are prepared once,
