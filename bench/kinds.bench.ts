@@ -1,7 +1,5 @@
-/** Every kind from its list to a scene, on generated lists; layering against the general-purpose layered library. */
-import ELK from 'elkjs/lib/elk.bundled.js';
+/** Every kind from its list to a scene, on generated lists. */
 import { bench, describe } from 'vitest';
-import { layered } from '../src/core/layout';
 import { drawn, readAs } from '../tests/support/kinds';
 
 const many = (count: number, line: (i: number) => string) =>
@@ -31,28 +29,3 @@ for (const [kind, list] of Object.entries(LISTS)) {
     });
   });
 }
-
-const layer = Array.from({ length: 200 }, (_, i) => Math.floor(i / 20));
-const edges = layer.flatMap((own, i) => (own === 0 ? [] : [{ from: (own - 1) * 20 + ((i * 7) % 20), to: i }]));
-describe('layering, 200 boxes', () => {
-  bench('ours', () => {
-    layered({
-      layer,
-      along: layer.map(() => 60),
-      across: layer.map(() => 24),
-      edges,
-      gap: () => 10,
-      layerGap: () => 30,
-      form: 'elbow',
-      lineGap: 3,
-    });
-  });
-  bench('general-purpose layered library', async () => {
-    await new ELK().layout({
-      id: 'root',
-      layoutOptions: { 'elk.algorithm': 'layered', 'elk.direction': 'DOWN' },
-      children: layer.map((_, i) => ({ id: `${i}`, width: 60, height: 24 })),
-      edges: edges.map(({ from, to }, i) => ({ id: `e${i}`, sources: [`${from}`], targets: [`${to}`] })),
-    });
-  });
-});

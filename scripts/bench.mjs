@@ -9,6 +9,7 @@ checkNode();
 await packages();
 await postgres();
 await chromium();
+await run(bin('vitest'), ['run', '--config', 'vitest.figures.config.ts']);
 await run(bin('vitest'), ['bench', '--run', '--config', 'vitest.config.ts']);
 await build();
 const env = { ...process.env, DATABASE_URL: output('bash', [`${root}scripts/db.sh`, 'start'], database), PORT: String(await freePort()) };

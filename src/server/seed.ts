@@ -1,5 +1,6 @@
 import type { PoolClient } from 'pg';
 import family from '../../demo/founding-family.txt?raw';
+import { trustList } from '../../demo/garden-trust';
 import marsh from '../../demo/salt-marsh.txt?raw';
 import garden from '../../demo/saltmarsh-garden.txt?raw';
 import glasshouse from '../../demo/second-glasshouse.txt?raw';
@@ -22,6 +23,23 @@ interface Demo {
 
 /** Charts put in together, once for each name: those of a later version join those that are there. */
 const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
+  'demo chart of the whole trust': [
+    {
+      kind: 'org',
+      title: 'The whole trust of gardens',
+      list: trustList(),
+      chart: {
+        tiers: {
+          1: { name: 'Trust' },
+          2: { name: 'Directors' },
+          3: { name: 'Heads' },
+          4: { name: 'Leads' },
+          5: { name: 'Posts' },
+        },
+      },
+      page: { orientation: 'portrait', over: 'booklet', least: 7 },
+    },
+  ],
   'demo charts of all kinds': [
     { kind: 'venn', title: 'What visitors came to see', list: survey },
     { kind: 'venn', title: 'Volunteers and what they are trained for', list: volunteers },
@@ -41,7 +59,7 @@ const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
       title: 'Who does what at Saltmarsh Garden',
       list: garden,
       chart: {
-        arrangement: { leaves: 'stack' },
+        arrangement: { leaves: 'stack', bands: 'loose' },
         tiers: {
           1: { name: 'Directors' },
           2: { name: 'Heads' },

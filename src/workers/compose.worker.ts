@@ -3,9 +3,11 @@ import { expose } from 'comlink';
 import { type Chart, type ChartChange, chartHearer } from '../core/chart';
 import { type Composition, compose, listProblems, unsettled } from '../core/compose';
 import { faces } from '../core/faces';
+import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
 import { type Kind, kindOf } from '../core/kinds';
 import type { ListRead, Problem } from '../core/list';
+import { type Pages, pagesOf } from '../core/pages';
 import { chartOfList, offersFor, type ReadOptions, readList } from '../core/read';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import type { Fonts } from '../core/text';
@@ -118,6 +120,13 @@ const api = {
           : null,
     }));
   },
+
+  /** The arrangement that prints largest; undefined where there is no page. */
+  fit: async (chart: Chart, asked: FitAsked, tell: (done: number) => void): Promise<FitResult | undefined> =>
+    fitChart(chart, await fonts, asked, tell),
+
+  /** The pages a chart goes over. */
+  pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> => pagesOf(chart, await fonts, tell),
 
   /** What two items are to each other. */
   pair: (chart: Chart, a: string, b: string) => kindOf(chart.kind)?.pairFigure?.of(chart, a, b),

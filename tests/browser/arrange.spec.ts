@@ -30,7 +30,8 @@ test('direction, lowest level and page are chosen, tried out and seen', async ({
   await page.getByLabel('Size').selectOption('A5');
   await page.getByText('Portrait').click();
   await expect(page.getByText('Page: A5 portrait')).toBeVisible();
-  await page.getByLabel('Margin').fill('25');
+  await page.getByLabel('Margins').selectOption('own');
+  await page.getByLabel('Margin', { exact: true }).fill('25');
   await page.getByLabel('Line at the right').fill('Posts in spring');
   await page.getByLabel('Tier names beside the tiers').check();
   await expect(page.locator('svg.scene').getByText('Posts in spring')).toBeVisible();
@@ -43,10 +44,13 @@ test('direction, lowest level and page are chosen, tried out and seen', async ({
 test('a single branch is set by itself', async ({ page, request }) => {
   await open(page, await newChart(request, 'Top\n\tAnn\n\t\tBo\n\t\tCy\n\tDi\n\t\tEd\n\t\tFlo\n'));
   await page.keyboard.press('Alt+2');
-  await expect(page.getByText('Select an item with others under it')).toBeVisible();
+  await expect(page.getByText('Select an item to arrange its branch')).toBeVisible();
   await item(page, 'Ann').click();
   await expect(page.getByText('The branch of Ann')).toBeVisible();
-  await page.getByRole('group', { name: 'Lowest level' }).nth(1).getByText('Stack').click();
+  await page
+    .getByRole('group', { name: 'How what stands under it is set' })
+    .getByText('Stack', { exact: true })
+    .click();
   await page.mouse.move(900, 650);
   await page.waitForTimeout(400);
   expect(Math.abs((await middle(item(page, 'Bo'))).x - (await middle(item(page, 'Cy'))).x)).toBeLessThan(1);

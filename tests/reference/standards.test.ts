@@ -5,27 +5,51 @@ import { readList } from '../../src/core/read';
 import { contrast, luminance } from '../../src/core/style';
 
 describe('paper sizes', () => {
-  // ISO 216:2007, table 1 (trimmed sizes, A series), in millimetres. From memory.
+  // ISO 216:2007, trimmed sizes of the A and B series, in millimetres. From memory.
   it.each([
+    ['A0', 841, 1189],
+    ['A1', 594, 841],
     ['A2', 420, 594],
     ['A3', 297, 420],
     ['A4', 210, 297],
     ['A5', 148, 210],
+    ['A6', 105, 148],
+    ['A7', 74, 105],
+    ['A8', 52, 74],
+    ['A9', 37, 52],
+    ['A10', 26, 37],
+    ['B0', 1000, 1414],
+    ['B1', 707, 1000],
+    ['B2', 500, 707],
+    ['B3', 353, 500],
+    ['B4', 250, 353],
+    ['B5', 176, 250],
+    ['B6', 125, 176],
+    ['B7', 88, 125],
+    ['B8', 62, 88],
+    ['B9', 44, 62],
+    ['B10', 31, 44],
   ] as const)('%s is %d x %d mm', (size, width, height) => {
     const points = paperPoints({ size, orientation: 'portrait' })!;
     expect((points.width / 72) * 25.4).toBeCloseTo(width, 9);
     expect((points.height / 72) * 25.4).toBeCloseTo(height, 9);
     expect(paperPoints({ size, orientation: 'landscape' })!.width).toBeCloseTo(points.height, 9);
   });
-  it('each A size is the one above folded in two (ISO 216, the principle of the series)', () => {
-    const { A2, A3, A4, A5 } = paperMillimetres;
-    for (const [larger, smaller] of [
-      [A2, A3],
-      [A3, A4],
-      [A4, A5],
-    ] as const) {
-      expect(smaller[1]).toBe(larger[0]);
-      expect(smaller[0]).toBe(Math.floor(larger[1] / 2));
+  // ISO 216, the three principles of the series: similar sheets of ratio 1 : √2, each the half of the one before, A0 a
+  // square metre; rounding is to whole millimetres.
+  it('keeps the principles of ISO 216', () => {
+    for (const series of ['A', 'B'] as const)
+      for (let n = 0; n <= 10; n++) {
+        const [short, long] = paperMillimetres[`${series}${n}` as 'A0'];
+        expect(Math.abs(long - short * Math.SQRT2)).toBeLessThanOrEqual(1.5);
+        if (n > 0) expect(paperMillimetres[`${series}${n - 1}` as 'A0'][0]).toBe(long);
+      }
+    const [short, long] = paperMillimetres.A0;
+    expect((short * long) / 1e6).toBeCloseTo(1, 3);
+    // Each B is the geometric mean of the A of its number and the A before it.
+    for (let n = 1; n <= 10; n++) {
+      const a = (of: number) => paperMillimetres[`A${of}` as 'A0'][0];
+      expect(Math.abs(paperMillimetres[`B${n}` as 'B1'][0] - Math.sqrt(a(n) * a(n - 1)))).toBeLessThanOrEqual(1);
     }
   });
   // ANSI/ASME Y14.1: size A is 8.5 x 11 inches, size B 11 x 17. From memory. Legal 8.5 x 14: common practice.

@@ -36,3 +36,13 @@ export const sizes = (n: number, seed: number, least: number, most: number): num
     return least + (state / 2 ** 32) * (most - least);
   });
 };
+
+/** A list with a line for each box, under its parent. */
+export function outlineOf(of: readonly number[]): string {
+  const { children, tops } = childrenOf(of);
+  const write = (i: number, depth: number): string[] => [
+    `${'\t'.repeat(depth)}Person ${i} | Post of some kind ${i % 7}`,
+    ...children[i]!.flatMap((child) => write(child, depth + 1)),
+  ];
+  return tops.flatMap((top) => write(top, 0)).join('\n');
+}

@@ -81,6 +81,11 @@ export function setTier(chart: Chart, change: Extract<SingleChange, { type: 'set
     after = patched(after, { look: Object.keys(look).length > 0 ? look : null });
     inverse.look = unpatch(before.look ?? {}, change.look);
   }
+  for (const key of ['leaves', 'gap'] as const) {
+    if (change[key] === undefined) continue;
+    after = patched(after, { [key]: change[key] });
+    Object.assign(inverse, { [key]: before[key] ?? null });
+  }
   const tiers = patched(chart.tiers, { [key]: Object.keys(after).length > 0 ? after : null });
   return { ok: true, chart: { ...chart, tiers }, inverse };
 }
@@ -91,4 +96,16 @@ export function setItem(chart: Chart, change: Extract<SingleChange, { type: 'set
   const { type, id, ...patch } = change;
   const inverse = { type, id, ...unpatch(item, patch) };
   return { ok: true, chart: { ...chart, items: { ...chart.items, [id]: patched(item, patch) } }, inverse };
+}
+
+export function setItems(chart: Chart, change: Extract<SingleChange, { type: 'set-items' }>): Applied {
+  const items = { ...chart.items };
+  const back: Extract<SingleChange, { type: 'set-items' }>['items'] = {};
+  for (const [id, patch] of Object.entries(change.items)) {
+    const item = chart.items[id];
+    if (!item) return unknown(id);
+    items[id] = patched(item, patch);
+    back[id] = unpatch(item, patch);
+  }
+  return { ok: true, chart: { ...chart, items }, inverse: { type: 'set-items', items: back } };
 }

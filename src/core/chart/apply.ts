@@ -2,7 +2,7 @@
 import { type Applied, patched, unknown, unpatch } from './applied';
 import { addItems, editLines, moveBranch, moveIn, moveOut, placeLines } from './apply-lines';
 import { removeBranch, removeLift, removeLines } from './apply-removals';
-import { orNone, replaced, setFace, setItem, setMembership, setTier, settle, sorted } from './apply-rest';
+import { orNone, replaced, setFace, setItem, setItems, setMembership, setTier, settle, sorted } from './apply-rest';
 import type { Change } from './changes';
 import type { Chart } from './model';
 
@@ -75,6 +75,8 @@ export function apply(chart: Chart, change: Change): Applied {
       return removeLift(chart, change.id);
     case 'set-item':
       return setItem(chart, change);
+    case 'set-items':
+      return setItems(chart, change);
     case 'set-links': {
       const missing = change.put.flatMap(({ from, to }) => [from, to]).find((id) => !chart.items[id]);
       if (missing !== undefined) return unknown(missing);

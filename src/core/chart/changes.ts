@@ -13,6 +13,7 @@ import {
   ITEM_LIMIT,
   idSchema,
   itemSchema,
+  lineSchema,
   linkSchema,
   lookPatchSchema,
   lookSchema,
@@ -20,6 +21,7 @@ import {
   pageSchema,
   setSchema,
   textSchema,
+  tierSchema,
   titleSchema,
 } from './model';
 
@@ -34,6 +36,15 @@ const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
     .partial() as unknown as z.ZodType<{
     [K in keyof z.infer<z.ZodObject<T>>]?: z.infer<z.ZodObject<T>>[K] | null | undefined;
   }>;
+
+/** What is set on an item beside its words and its place; `null` takes it away. */
+const itemPatch = {
+  style: lookPatchSchema.nullable().optional(),
+  nudge: nudgeSchema.nullable().optional(),
+  leaves: z.string().max(20).nullable().optional(),
+  folded: z.boolean().nullable().optional(),
+  line: lineSchema.nullable().optional(),
+};
 
 const change = {
   addItems: z.object({
@@ -85,13 +96,9 @@ const change = {
   moveOut: z.object({ type: z.literal('move-out'), id: idSchema }),
   removeBranch: z.object({ type: z.literal('remove-branch'), id: idSchema }),
   removeLift: z.object({ type: z.literal('remove-lift'), id: idSchema }),
-  setItem: z.object({
-    type: z.literal('set-item'),
-    id: idSchema,
-    style: lookPatchSchema.nullable().optional(),
-    nudge: nudgeSchema.nullable().optional(),
-    leaves: z.string().max(20).nullable().optional(),
-  }),
+  setItem: z.object({ type: z.literal('set-item'), id: idSchema, ...itemPatch }),
+  /** The same for several items at once, such as how every branch is set. */
+  setItems: z.object({ type: z.literal('set-items'), items: z.record(idSchema, z.object(itemPatch)) }),
   /** Links put in place of those with the same ids, or added; and links taken away. */
   setLinks: z.object({ type: z.literal('set-links'), put: z.array(linkSchema), remove: z.array(idSchema) }),
   /** The same for sets. */
@@ -109,9 +116,11 @@ const change = {
     tier: z.number().int().min(1).max(9999),
     name: textSchema(80).nullable().optional(),
     look: nullable(lookSchema).optional(),
+    leaves: z.string().max(20).nullable().optional(),
+    gap: tierSchema.shape.gap.unwrap().nullable().optional(),
   }),
   setHouse: z.object({ type: z.literal('set-house'), house: z.string().min(1).max(60) }),
-  setPage: z.object({ type: z.literal('set-page'), page: pageSchema.partial() }),
+  setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
     arrangement: z.record(z.string().max(40), choiceValueSchema.nullable()),
@@ -134,6 +143,7 @@ const single = z.discriminatedUnion('type', [
   change.removeBranch,
   change.removeLift,
   change.setItem,
+  change.setItems,
   change.setLinks,
   change.setSets,
   change.setMembership,

@@ -32,7 +32,7 @@ export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is writ
 
 export const SHAPES = ['square', 'soft', 'rounded', 'pill', 'cut', 'double'] as const;
 export const DASHES = ['solid', 'dashed', 'dotted'] as const;
-export const LINE_FORMS = ['elbow', 'straight', 'curve'] as const;
+export const LINE_FORMS = ['elbow', 'rounded', 'straight', 'curve'] as const;
 export const SIZE_RULES = ['tier', 'each', 'fixed'] as const;
 
 /** The look of a tier, complete. A house style gives one for any tier. */
@@ -99,9 +99,25 @@ export const tierSchema = z.object({
   name: textSchema(80).optional(),
   look: lookPatchSchema.optional(),
   face: faceSchema.optional(),
+  /** How the children of its items are set; absent: as the chart. */
+  leaves: z.string().max(20).optional(),
+  /** Free space after it, before the next tier; absent: the chart's. */
+  gap: z.number().min(12).max(600).optional(),
 });
 
-export const nudgeSchema = z.object({ dx: z.number(), dy: z.number() });
+export const nudgeSchema = z.object({ dx: z.number().min(-5000).max(5000), dy: z.number().min(-5000).max(5000) });
+
+export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
+/** A fixed place where a line meets a box: a side, and how far along it, from its left or top end. */
+export const dockSchema = z.object({ side: z.enum(SIDES), at: z.number().min(0).max(1) });
+/** What was set by hand on one line; what is absent is computed. */
+export const lineSchema = z.object({
+  from: dockSchema.optional(),
+  to: dockSchema.optional(),
+  /** Points it bends at, from the middle between the middles of its two boxes. */
+  bends: z.array(nudgeSchema).max(12).optional(),
+});
+export type LineByHand = z.infer<typeof lineSchema>;
 
 /** One line of the list. `fields.name` is its name; other fields are the kind's columns or the list's own. */
 export const itemSchema = z.object({
@@ -114,8 +130,12 @@ export const itemSchema = z.object({
   style: lookPatchSchema.optional(),
   /** A small move by hand, relative to the computed place. */
   nudge: nudgeSchema.optional(),
-  /** How the lowest level of this branch is set; absent: as the branch above. */
+  /** How the children of this branch are set; absent: as the branch above. */
   leaves: z.string().max(20).optional(),
+  /** What stands under it is not drawn; how much it is, is said. */
+  folded: z.boolean().optional(),
+  /** The line to it from what it stands under. */
+  line: lineSchema.optional(),
 });
 export type Item = z.infer<typeof itemSchema>;
 
@@ -126,6 +146,7 @@ export const linkSchema = z.object({
   role: z.string().min(1).max(40),
   label: textSchema(FIELD_LIMIT).optional(),
   fields: fieldsSchema.optional(),
+  line: lineSchema.optional(),
 });
 export type Link = z.infer<typeof linkSchema>;
 
@@ -141,10 +162,24 @@ export type ItemSet = z.infer<typeof setSchema>;
 
 export const noteSchema = z.object({ id: idSchema, text: textSchema(FIELD_LIMIT), x: z.number(), y: z.number() });
 
-export const PAGE_SIZES = ['A2', 'A3', 'A4', 'A5', 'Letter', 'Legal', 'Tabloid'] as const;
+const SERIES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '10'] as const;
+type Series<Letter extends string> = `${Letter}${(typeof SERIES)[number]}`;
+export const PAPER_SIZES = [
+  ...(SERIES.map((n) => `A${n}`) as Series<'A'>[]),
+  ...(SERIES.map((n) => `B${n}`) as Series<'B'>[]),
+  'Letter',
+  'Legal',
+  'Tabloid',
+  'Slide 16:9',
+  'Slide 4:3',
+] as const;
+/** `picture`: as large as the picture. `own`: `width` by `height`. */
+export const PAGE_SIZES = [...PAPER_SIZES, 'own', 'picture'] as const;
+/** Least and most of a page's own width and height, in points: 20 mm to 5 m. */
+export const OWN_SIZE = { least: 56, most: 14_173 };
+
 export const pageSchema = z.object({
-  /** `picture`: the page is as large as the picture. */
-  size: z.enum([...PAGE_SIZES, 'picture']),
+  size: z.enum(PAGE_SIZES),
   orientation: z.enum(['landscape', 'portrait']),
   margin: z.number().min(0).max(144),
   showTitle: z.boolean(),
@@ -152,6 +187,25 @@ export const pageSchema = z.object({
   dateLine: textSchema(120),
   /** Whether tier names are printed beside the tiers. */
   tierHeadings: z.boolean(),
+  /** Of a page of its own size, as it lies: orientation does not turn it. */
+  width: z.number().min(OWN_SIZE.least).max(OWN_SIZE.most).optional(),
+  height: z.number().min(OWN_SIZE.least).max(OWN_SIZE.most).optional(),
+  subtitle: textSchema(200).optional(),
+  /** The line at the foot of every page. */
+  footer: textSchema(200).optional(),
+  numbers: z.boolean().optional(),
+  /** What the colours and lines mean, at the foot. */
+  key: z.boolean().optional(),
+  /** Where a picture smaller than its page stands; near the top where absent. */
+  place: z.enum(['middle', 'top']).optional(),
+  /** Over how many sheets of this size the chart goes: one; several that are put together on a wall; a booklet. */
+  over: z.enum(['one', 'wall', 'booklet']).optional(),
+  /** Sheets of a wall, across and down. */
+  wall: z.object({ across: z.number().int().min(1).max(20), down: z.number().int().min(1).max(20) }).optional(),
+  /** How far neighbouring sheets of a wall overlap, in points. */
+  overlap: z.number().min(0).max(144).optional(),
+  /** Size at which the smallest text of a booklet prints at least, in points. */
+  least: z.number().min(3).max(24).optional(),
 });
 export type Page = z.infer<typeof pageSchema>;
 

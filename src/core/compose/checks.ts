@@ -31,6 +31,7 @@ export function unsettled(chart: Pick<Chart, 'settled' | 'items'>, problems: rea
 }
 
 export function pictureProblems(
+  kind: Pick<Kind, 'splits'>,
   chart: Chart,
   items: readonly PlacedItem[],
   bands: readonly SceneBand[],
@@ -40,12 +41,27 @@ export function pictureProblems(
   lineOf: (item: string) => number | undefined,
 ): Problem[] {
   const found: Problem[] = [];
-  if (smallest !== null && smallest < LEAST_PRINT)
+  const splits = kind.splits !== undefined && chart.page.size !== 'picture';
+  const booklet = splits && chart.page.over === 'booklet';
+  // The pages of a booklet are made so that they can be read; only the size asked for can be too small.
+  const prints = booklet ? Math.max(smallest ?? 0, chart.page.least ?? LEAST_PRINT) : smallest;
+  if (prints !== null && prints < LEAST_PRINT)
     found.push({
       code: 'text-too-small',
       severity: 'warning',
-      message: `The smallest text prints at ${smallest.toFixed(1)} pt; below ${LEAST_PRINT} pt it can't be read. Try a larger page, or the other direction.`,
+      message: `The smallest text prints at ${prints.toFixed(1)} pt; below ${LEAST_PRINT} pt it can't be read. Fit it to the page in Arrange, take a larger page, or let it go over several.`,
       repairs: [
+        ...(booklet
+          ? [
+              {
+                label: `Print at ${LEAST_PRINT} pt at least`,
+                change: { type: 'set-page', page: { least: LEAST_PRINT } },
+              } as const,
+            ]
+          : []),
+        ...(splits && !booklet
+          ? [{ label: 'Make a booklet', change: { type: 'set-page', page: { over: 'booklet' } } } as const]
+          : []),
         ...(['A3', 'A2'].includes(chart.page.size)
           ? []
           : [{ label: 'Print on A3', change: { type: 'set-page', page: { size: 'A3' } } } as const]),

@@ -7,6 +7,7 @@ import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type Sc
 import type { House } from '../style';
 import type { Fonts } from '../text';
 import { LINE_HEIGHT, type Worded } from './measure';
+import { hopsOf, partKey, wayPath } from './ways';
 
 export interface PlacedItem extends Worded {
   readonly name: string;
@@ -73,13 +74,33 @@ function boxMarks({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | '
   ];
 }
 
-export const drawItem = (item: PlacedItem, fonts: Fonts): SceneItem => ({
+const TAG = { face: 'text-600', size: 10, height: 15 } as const;
+
+/** A small plate with a few letters, about its middle. */
+function tagMarks({ text, at }: { text: string; at: { x: number; y: number } }, house: House, fonts: Fonts): Mark[] {
+  const width = fonts.width(text, TAG.face, TAG.size);
+  const plate = { x: at.x - width / 2 - 5, y: at.y - TAG.height / 2, width: width + 10, height: TAG.height };
+  const y = baseline(fonts, TAG.face, TAG.size, at.y - (TAG.size * LINE_HEIGHT) / 2);
+  return [
+    ...outlines('pill', plate).map(
+      (d): Mark => ({ type: 'path', d, fill: house.sheet, stroke: house.quietInk, width: 0.75 }),
+    ),
+    ...textMarks(fonts, text, TAG.face, TAG.size, at.x - width / 2, y, house.ink),
+  ];
+}
+
+export const drawItem = (
+  item: PlacedItem,
+  fonts: Fonts,
+  house: House,
+  tag?: { text: string; at: { x: number; y: number } },
+): SceneItem => ({
   id: item.id,
   label: item.face.lines.map((line) => line.text).join(', '),
   tier: item.tier,
   parent: item.parent,
   box: item.box,
-  marks: boxMarks(item, fonts),
+  marks: tag ? [...boxMarks(item, fonts), ...tagMarks(tag, house, fonts)] : boxMarks(item, fonts),
 });
 
 /** An item drawn once more: its words in a thin dashed frame, so that it is seen to be a reference. */
@@ -127,7 +148,7 @@ function headOf(points: readonly Point[]): string {
   return `${pathThrough([[x, y], corner(HEAD.length, HEAD.width / 2), corner(HEAD.length, -HEAD.width / 2)], false)}Z`;
 }
 
-type LineLook = Pick<Look, 'lineWidth' | 'lineDash' | 'lineColour'>;
+type LineLook = Pick<Look, 'line' | 'lineWidth' | 'lineDash' | 'lineColour'>;
 const stroke = ({ lineWidth, lineDash, lineColour }: LineLook) => {
   const dash = dashOf(lineDash, lineWidth);
   return { stroke: lineColour, width: lineWidth, ...(dash && { dash }) };
@@ -140,6 +161,7 @@ export function drawLinks(
   lookOf: (tier: number) => Look,
   house: House,
   fonts: Fonts,
+  hops = false,
 ): Scene['links'] {
   const groups = new Map<string, { from: string; look: LineLook; own: ArrangedLink[] }>();
   for (const link of links) {
@@ -151,14 +173,40 @@ export function drawLinks(
   // Broken lines first: where they share a trunk with whole ones, the whole line is seen.
   const broken = (look: LineLook) => (look.lineDash === 'solid' ? 1 : 0);
   const ordered = [...groups].sort(([, a], [, b]) => broken(a.look) - broken(b.look));
-  const drawn = ordered.map(([key, { from, look, own }]) => {
+  const bundles = ordered.map(([key, { from, look, own }]) => {
     const ways = (curved: boolean) =>
       own.filter((link) => link.curved === curved).flatMap((link) => link.ways ?? [link.points]);
+    const rounded = look.line === 'rounded';
+    const cornered = ways(false).filter((way) => way.length > 1);
+    // Where corners are rounded each way is drawn whole, as a trunk that ends in a corner would be left open there.
+    return {
+      key,
+      from,
+      look,
+      own,
+      rounded,
+      curves: ways(true),
+      straight: rounded ? cornered : withoutRepeats(cornered),
+    };
+  });
+  const flat = bundles.flatMap(({ straight, from }) => straight.map((way) => ({ way, from })));
+  const hopping = hops
+    ? hopsOf(
+        flat.map(({ way }) => way),
+        flat.map(({ from }) => from),
+      )
+    : undefined;
+  let first = 0;
+  const drawn = bundles.map(({ key, from, look, own, rounded, curves, straight }) => {
+    const begin = first;
+    first += straight.length;
     const d = [
-      ...withoutRepeats(ways(false).filter((way) => way.length > 0))
-        .filter((way) => way.length > 1)
-        .map((way) => pathThrough(way, false)),
-      ...ways(true).map((way) => pathThrough(way, true)),
+      ...straight.flatMap((way, i) =>
+        way.length < 2
+          ? []
+          : [wayPath(way, rounded, hopping && ((part) => hopping.get(partKey(begin + i, part)) ?? []))],
+      ),
+      ...curves.map((way) => pathThrough(way, true)),
     ].join('');
     const heads = own.filter((link) => link.arrow).map((link) => headOf(link.ways?.at(-1) ?? link.points));
     const marks: Mark[] = d === '' ? [] : [{ type: 'path', d, ...stroke(look) }];

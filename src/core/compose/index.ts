@@ -1,3 +1,7 @@
 export { listProblems, unsettled } from './checks';
 export { type ComposeOptions, type Composition, compose } from './compose';
+export { baseline, textMarks } from './draw';
 export { faceOf } from './face';
+export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
+export { type Painted, paint } from './paint';
+export { onto, type Prepared, prepare, smallestOf, smallestSet } from './prepare';

@@ -1,17 +1,21 @@
 /** The page's own words: title, date line, tier headings. */
-import type { Chart } from '../chart';
-import type { Arrangement, TierAxis } from '../kinds';
-import { type Fit, paperPoints } from '../layout';
-import type { Mark, SceneBand } from '../scene';
+import type { Chart, Look } from '../chart';
+import type { FaceId } from '../faces';
+import type { Arrangement, Size, TierAxis } from '../kinds';
+import { type Fit, sheetPoints } from '../layout';
+import { dashOf, type Mark, outlines, pathThrough, type SceneBand } from '../scene';
 import type { House } from '../style';
-import { type Fonts, wrap } from '../text';
+import { type Fonts, shortened, wrap } from '../text';
 import { baseline, textMarks } from './draw';
 import { LINE_HEIGHT } from './measure';
 
 const TITLE = { face: 'title-600', size: 19 } as const;
 const DATE = { face: 'text-400', size: 9.5 } as const;
+export const SUBTITLE = { face: 'text-400', size: 12 } as const;
+const KEY = { face: 'text-400', size: 9, row: 15, sample: 17 } as const;
 const HEADING = { face: 'text-600', size: 10.5 } as const;
 const UNDER_HEADER = 16;
+const OVER_FOOTER = 10;
 /** Between headings and the boxes of their tier. */
 const HEADING_GAP = 18;
 const HEADING_WIDEST = 110;
@@ -28,49 +32,162 @@ function titleLines(chart: Chart, width: number, fonts: Fonts): readonly string[
   );
 }
 
-/** Width for the page's words: between the margins, or over the picture where that is the page. */
-const lineWidth = (chart: Chart, pictureWidth: number) => {
-  const paper = paperPoints(chart.page);
-  return paper ? paper.width - 2 * chart.page.margin : Math.max(pictureWidth, NARROWEST_PAGE);
-};
-
-/** Height the title and date line take, with the space under them; 0 where neither is shown. */
-export function headerHeight(chart: Chart, pictureWidth: number, fonts: Fonts): number {
-  const title = titleLines(chart, lineWidth(chart, pictureWidth), fonts).length * TITLE.size * LINE_HEIGHT;
-  const date = chart.page.dateLine === '' ? 0 : DATE.size * LINE_HEIGHT;
-  const height = Math.max(title, date);
-  return height === 0 ? 0 : height + UNDER_HEADER;
+function subtitleLines({ page: { subtitle } }: Chart, width: number, fonts: Fonts): readonly string[] {
+  if (!subtitle) return [];
+  return wrap(fonts, subtitle, SUBTITLE.face, SUBTITLE.size, Math.max(80, width)).lines.map(({ text }) => text);
 }
 
-export function drawPage(chart: Chart, house: House, place: Fit, header: number, fonts: Fonts): Mark[] {
-  if (header === 0) return [];
-  const { margin, dateLine } = chart.page;
+/** Width for the page's words: between the margins, or over the picture where that is the page. */
+const lineWidth = (chart: Chart, pictureWidth: number) => {
+  const sheet = sheetPoints(chart.page);
+  return sheet ? sheet.width - 2 * chart.page.margin : Math.max(pictureWidth, NARROWEST_PAGE);
+};
+
+/** What the key explains: tiers by a small box in their look, lines by a short piece of them. */
+export type KeyEntry =
+  | { readonly name: string; readonly box: Pick<Look, 'fill' | 'edge' | 'edgeWidth'> }
+  | { readonly name: string; readonly line: Pick<Look, 'lineColour' | 'lineWidth' | 'lineDash'> };
+
+/** Room that the page's own words take over and under the picture, with the space to it; 0 where there are none. */
+export interface Frame {
+  readonly header: number;
+  readonly footer: number;
+}
+
+export function frameOf(chart: Chart, pictureWidth: number, key: readonly KeyEntry[], fonts: Fonts): Frame {
+  const width = lineWidth(chart, pictureWidth);
+  const { dateLine, footer, numbers } = chart.page;
+  const title = titleLines(chart, width, fonts).length * TITLE.size * LINE_HEIGHT;
+  const under = subtitleLines(chart, width, fonts).length * SUBTITLE.size * LINE_HEIGHT;
+  const date = dateLine === '' ? 0 : DATE.size * LINE_HEIGHT;
+  const top = Math.max(title + under, date);
+  const foot = footer || numbers ? DATE.size * LINE_HEIGHT : 0;
+  const rows = chart.page.key ? keyRows(key, width, fonts).length * KEY.row : 0;
+  const bottom = foot + rows;
+  return { header: top === 0 ? 0 : top + UNDER_HEADER, footer: bottom === 0 ? 0 : bottom + OVER_FOOTER };
+}
+
+/** What the page leaves for the picture; undefined where the page is as large as the picture. */
+export function pictureRoom(
+  chart: Chart,
+  names: readonly string[],
+  key: readonly KeyEntry[],
+  fonts: Fonts,
+): Size | undefined {
+  const sheet = sheetPoints(chart.page);
+  if (!sheet) return undefined;
+  const { header, footer } = frameOf(chart, sheet.width, key, fonts);
+  const headings = chart.page.tierHeadings && names.length > 0 ? HEADING_WIDEST / 2 : 0;
+  return {
+    width: Math.max(1, sheet.width - 2 * chart.page.margin - headings),
+    height: Math.max(1, sheet.height - 2 * chart.page.margin - header - footer),
+  };
+}
+
+/** A number to print at the foot, and of how many. */
+export interface PageNumber {
+  readonly page: number;
+  readonly of: number;
+}
+
+export function drawPage(
+  chart: Chart,
+  house: House,
+  place: Fit,
+  key: readonly KeyEntry[],
+  fonts: Fonts,
+  number: PageNumber = { page: 1, of: 1 },
+): Mark[] {
+  const { margin, dateLine, footer, numbers } = chart.page;
   const width = place.width - 2 * margin;
   const marks: Mark[] = [];
+  const write = (text: string, { face, size }: { face: FaceId; size: number }, x: number, top: number, ink: string) =>
+    marks.push(...textMarks(fonts, text, face, size, x, baseline(fonts, face, size, top), ink));
+  const right = (text: string) => place.width - margin - fonts.width(text, DATE.face, DATE.size);
   let top = margin;
   for (const line of titleLines(chart, width, fonts)) {
-    marks.push(
-      ...textMarks(
-        fonts,
-        line,
-        TITLE.face,
-        TITLE.size,
-        margin,
-        baseline(fonts, TITLE.face, TITLE.size, top),
-        house.ink,
-      ),
-    );
+    write(line, TITLE, margin, top, house.ink);
     top += TITLE.size * LINE_HEIGHT;
   }
+  for (const line of subtitleLines(chart, width, fonts)) {
+    write(line, SUBTITLE, margin, top, house.quietInk);
+    top += SUBTITLE.size * LINE_HEIGHT;
+  }
   if (dateLine !== '') {
-    const x = place.width - margin - fonts.width(dateLine, DATE.face, DATE.size);
     // On the title's first baseline, so that the two read as one line.
     const y = chart.page.showTitle
       ? baseline(fonts, TITLE.face, TITLE.size, margin)
       : baseline(fonts, DATE.face, DATE.size, margin);
-    marks.push(...textMarks(fonts, dateLine, DATE.face, DATE.size, x, y, house.quietInk));
+    marks.push(...textMarks(fonts, dateLine, DATE.face, DATE.size, right(dateLine), y, house.quietInk));
+  }
+  let foot = place.height - margin;
+  if (footer || numbers) {
+    foot -= DATE.size * LINE_HEIGHT;
+    if (footer)
+      write(
+        shortened(fonts, footer, DATE.face, DATE.size, width - (numbers ? 60 : 0)),
+        DATE,
+        margin,
+        foot,
+        house.quietInk,
+      );
+    if (numbers) {
+      const text = number.of > 1 ? `${number.page} / ${number.of}` : String(number.page);
+      write(text, DATE, right(text), foot, house.quietInk);
+    }
+  }
+  if (chart.page.key) {
+    const rows = keyRows(key, width, fonts);
+    foot -= rows.length * KEY.row;
+    for (const [i, row] of rows.entries()) {
+      const y = foot + i * KEY.row;
+      for (const { entry, x } of row) marks.push(...keyMarks(entry, margin + x, y, house, fonts));
+    }
   }
   return marks;
+}
+
+function keyRows(key: readonly KeyEntry[], width: number, fonts: Fonts): { entry: KeyEntry; x: number }[][] {
+  const rows: { entry: KeyEntry; x: number }[][] = [];
+  let x = Number.POSITIVE_INFINITY;
+  for (const entry of key) {
+    const own = KEY.sample + 5 + fonts.width(entry.name, KEY.face, KEY.size) + 14;
+    if (x + own > width) {
+      rows.push([]);
+      x = 0;
+    }
+    rows.at(-1)!.push({ entry, x });
+    x += own;
+  }
+  return rows;
+}
+
+function keyMarks(entry: KeyEntry, x: number, y: number, house: House, fonts: Fonts): Mark[] {
+  const middle = y + KEY.row / 2;
+  const words = textMarks(
+    fonts,
+    entry.name,
+    KEY.face,
+    KEY.size,
+    x + KEY.sample + 5,
+    baseline(fonts, KEY.face, KEY.size, middle - (KEY.size * LINE_HEIGHT) / 2),
+    house.ink,
+  );
+  if ('box' in entry) {
+    const { fill, edge, edgeWidth } = entry.box;
+    const [d] = outlines('soft', { x, y: middle - 4.5, width: KEY.sample, height: 9 });
+    return [{ type: 'path', d: d!, fill, stroke: edge, width: Math.min(1, Math.max(0.5, edgeWidth)) }, ...words];
+  }
+  const { lineColour, lineWidth, lineDash } = entry.line;
+  const dash = dashOf(lineDash, lineWidth);
+  const d = pathThrough(
+    [
+      [x, middle],
+      [x + KEY.sample, middle],
+    ],
+    false,
+  );
+  return [{ type: 'path', d, stroke: lineColour, width: lineWidth, ...(dash && { dash }) }, ...words];
 }
 
 /** Room that printed tier headings take beside or above the picture, in points before scaling. */

@@ -12,6 +12,10 @@ export interface Structure {
   readonly tiers: number;
   /** Lines that have no box of their own because they name an item that stands elsewhere, and that item. */
   readonly standsFor?: ReadonlyMap<string, string>;
+  /** Items under which some are not drawn, and how many. */
+  readonly folded?: ReadonlyMap<string, number>;
+  /** Items whose branch goes on elsewhere, and the words that say where. */
+  readonly continues?: ReadonlyMap<string, string>;
 }
 
 export interface Size {
@@ -35,6 +39,8 @@ export interface ArrangeInput {
   /** Size of each item's box, by the size rule of its tier. */
   readonly sizes: ReadonlyMap<string, Size>;
   readonly lookOf: (tier: number) => Look;
+  /** What the page leaves for the picture; absent where the page is as large as the picture. */
+  readonly room?: Size | undefined;
   /** Sets words that stand outside boxes. @param most widest line, in points */
   readonly setWords: (
     text: string,
@@ -53,6 +59,8 @@ export interface PlacedWords {
 }
 
 export interface ArrangedLink {
+  /** Of the chart's link, where it is one. */
+  readonly id?: string;
   readonly from: string;
   readonly to: string;
   readonly role: string;
@@ -101,6 +109,10 @@ export interface Arrangement {
   readonly boxes: ReadonlyMap<string, Point>;
   /** Items drawn once more elsewhere, with a reference to where they stand. */
   readonly repeats?: readonly { readonly of: string; readonly at: Point }[];
+  /** Short words on a small plate that belongs to an item, from the corner of its box to the plate's middle. */
+  readonly tags?: readonly { readonly of: string; readonly text: string; readonly at: { x: number; y: number } }[];
+  /** Whether lines step over each other in a small arc where they cross. */
+  readonly hops?: boolean;
   /** Factor on all boxes and their words, where the arrangement had to choose their size. */
   readonly boxScale?: number;
   readonly areas?: readonly Area[];

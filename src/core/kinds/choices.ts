@@ -12,6 +12,8 @@ export type ArrangementChoice =
       readonly options: readonly { readonly value: string; readonly label: string; readonly about: string }[];
       /** It can also be set for a single branch. */
       readonly perBranch?: boolean;
+      /** Fitting a chart to its page may change it. */
+      readonly fits?: boolean;
     })
   | (Named & {
       /** One of the chart's items, or none; its value is the item's id. */

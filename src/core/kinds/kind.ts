@@ -7,7 +7,7 @@
  */
 import type { Change, Chart, Face, Item, LookPatch } from '../chart';
 import type { Column, ListForm, ListRead, Problem } from '../list';
-import type { ArrangeInput, Arrangement, Region, Structure } from './arrangement';
+import type { ArrangeInput, Arrangement, Region, Size, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
 
 /** The kind's own words, for screens that serve all kinds. */
@@ -87,6 +87,33 @@ export interface ListFormat {
   write(chart: Chart): string;
 }
 
+/** What fitting a chart to its page may change. */
+export interface FitAllowed {
+  readonly direction: boolean;
+  readonly branches: boolean;
+  /** The order of lines that stand under the same one. */
+  readonly order: boolean;
+  /** Gaps may close up where they are wider than they need to be. */
+  readonly gaps: boolean;
+  /** Whether a good arrangement will do, found sooner. */
+  readonly quick?: boolean;
+}
+
+/** An arrangement that a fit found, as what it changes. */
+export interface FitFound {
+  readonly scale: number;
+  readonly changes: readonly Change[];
+}
+
+/** What fitting found out in the picture's own units; scales are of the picture on its page. */
+export interface KindFit {
+  readonly best: FitFound;
+  /** With everything set side by side. */
+  readonly plain: number;
+  /** No arrangement that is allowed prints larger. */
+  readonly bound: number;
+}
+
 export interface Kind {
   readonly id: string;
   readonly words: KindWords;
@@ -99,6 +126,13 @@ export interface Kind {
   readonly look?: LookPatch;
   readonly forms: readonly ListForm[];
   readonly choices: readonly ArrangementChoice[];
+  /** Its items can be moved, folded and given gaps by hand, its lines bent. */
+  readonly byHand?: boolean;
+  /**
+   * A branch can be drawn by itself, so that the chart can go over the pages of a booklet. Gives the least gap, in points,
+   * that any arrangement keeps between boxes.
+   */
+  splits?(chart: Chart): number;
   fits(list: ListRead): Fitness;
   structure(chart: Chart): Structure;
   /** A cell of the list where it is not simply the item's field of that name; undefined: it is. */
@@ -128,6 +162,17 @@ export interface Kind {
     readonly merge?: (chart: Chart, keep: string, drop: string) => Change;
   };
   arrange(input: ArrangeInput): Arrangement;
+  /**
+   * The arrangement that prints largest in a room. Absent: the choices that `fits` marks are tried.
+   * @param most largest scale that is wanted
+   * @param tell how far it has come, from 0 to 1
+   */
+  fit?(
+    input: ArrangeInput & { readonly room: Size },
+    allowed: FitAllowed,
+    most: number,
+    tell: (done: number) => void,
+  ): KindFit;
   /** What is wrong with the content. `lineOf` gives the line that a problem names. */
   problems(chart: Chart, lineOf: (item: string) => number | undefined): Problem[];
   /** Numbers that scripts rely on. */

@@ -1,7 +1,7 @@
 /** Writing into a cell that names the line above: the change that moves the line there. */
 import { type Change, type Chart, isWithin } from '../chart';
 import { itemFinder } from '../list';
-import { rememberedPair } from './remember';
+import { rememberedPair } from '../remember';
 
 const finderOf = rememberedPair((items: Chart['items'], by: { readonly other: string | undefined }) =>
   itemFinder(Object.values(items), by.other),

@@ -2,9 +2,13 @@
  * Boxes in tiers whose lines carry words. Every line gets a place of its own for its words, in a layer between the tiers,
  * so that words stand at one place through the whole picture and touch neither a box nor other words.
  */
+import type { Look } from '../chart';
 import { crossingsOf, type LayeredEdge, type LineForm, layered, type Point } from '../layout';
 import type { ArrangedLink, Arrangement, PlacedWords, SetWords, Size } from './arrangement';
 import type { ArrangementChoice } from './choices';
+
+/** Layered drawings know corners; whether these are rounded is a matter of drawing. */
+export const layeredForm = (line: Look['line']): LineForm => (line === 'rounded' ? 'elbow' : line);
 
 /** Where words stand on lines: choices of all kinds whose lines have words. */
 export const wordChoices = [

@@ -1,4 +1,4 @@
-import type { Point } from './routes';
+import type { Point } from './point';
 
 interface Part {
   readonly line: number;

@@ -1,10 +1,23 @@
+export { type Dock, dockPoint, type Obstacle, type Side, type Wanted, waysAround } from './around';
+export { boundByArea, grownArea } from './bound';
 export { crossingsOf } from './crossings';
 export { type Layered, type LayeredEdge, type LineForm, layered } from './layered';
 export { countCrossings, type LayerGraph, orderLayers } from './order';
-export { type Fit, fitToPage, paperMillimetres, paperPoints } from './page';
+export {
+  type Fit,
+  fitToPage,
+  largestScale,
+  MM,
+  paperMillimetres,
+  paperPoints,
+  sheetPoints,
+  type Wall,
+  wallOf,
+} from './page';
+export type { Point } from './point';
 export { type RankEdge, ranksOf } from './ranks';
-export { type Point, type Route, route } from './routes';
+export { firstWhere } from './search';
 export { keepApart, spread } from './spread';
 export { type Forest, type TidyGaps, tidy } from './tidy';
-export { type Leaves, type Tiered, type TieredGaps, tiered } from './tiered';
+export * from './tree';
 export { withoutRepeats } from './trunk';

@@ -1,11 +1,11 @@
 /**
  * A graph of boxes in layers: ordered (`order.ts`), spread (`spread.ts`), its lines led through the gaps between layers
  * and, where they pass a layer, through places of their own in it, so that no line runs through a box. Two coordinates
- * that know no direction, as in `tiered.ts`: `along` a layer and `depth` across them.
+ * that know no direction, as in `tree/`: `along` a layer and `depth` across them.
  */
 import { dockInLine, straighten } from './lanes';
 import { type LayerEdge, type LayerGraph, orderLayers } from './order';
-import type { Point } from './routes';
+import type { Point } from './point';
 import { type Pull, spread } from './spread';
 import { trackDepths } from './tracks';
 

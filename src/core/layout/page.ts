@@ -1,58 +1,130 @@
 /** Paper sizes and fitting a picture to a page. */
-import type { Page } from '../chart';
+import { PAPER_SIZES, type Page } from '../chart';
 
-const MM = 72 / 25.4;
-/** Portrait width and height in millimetres: ISO 216 for A, ANSI Y14.1 and common practice for the North American. */
-export const paperMillimetres = {
-  A2: [420, 594],
-  A3: [297, 420],
-  A4: [210, 297],
-  A5: [148, 210],
+/** Points to a millimetre. */
+export const MM = 72 / 25.4;
+const OTHERS = {
   Letter: [215.9, 279.4],
   Legal: [215.9, 355.6],
   Tabloid: [279.4, 431.8],
-} as const satisfies Record<Exclude<Page['size'], 'picture'>, readonly [number, number]>;
+  'Slide 16:9': [190.5, 338.667],
+  'Slide 4:3': [190.5, 254],
+} as const;
+/** A page of its own size before one was given: A4 landscape. */
+const OWN_INITIAL = { width: 297 * MM, height: 210 * MM };
+
+/** Portrait width and height of ISO 216 sheets, from the largest: A0 is a square metre, B0 a metre wide; each next is half. */
+const A = [841, 1189] as const;
+const B = [1000, 1414] as const;
+/** ISO 216: the longer side halved, rounded down to whole millimetres, becomes the shorter side of the next size. */
+function series([short, long]: readonly [number, number], times: number): readonly [number, number] {
+  return times === 0 ? [short, long] : series([Math.floor(long / 2), short], times - 1);
+}
+
+type Paper = Exclude<Page['size'], 'picture' | 'own'>;
+/**
+ * Portrait width and height in millimetres: ISO 216 for A and B, ANSI Y14.1 and common practice for the North American;
+ * slides (7.5 by 13.33 or 10 inches, common practice).
+ */
+export const paperMillimetres = Object.fromEntries(
+  PAPER_SIZES.map((size): [Paper, readonly [number, number]] => {
+    const iso = /^([AB])(\d+)$/.exec(size);
+    if (iso) return [size, series(iso[1] === 'A' ? A : B, Number(iso[2]))];
+    return [size, OTHERS[size as keyof typeof OTHERS]];
+  }),
+) as Record<Paper, readonly [number, number]>;
 
 /** Width and height of a page in points, orientation applied; undefined where the page is as large as the picture. */
-export function paperPoints(page: Pick<Page, 'size' | 'orientation'>): { width: number; height: number } | undefined {
+export function paperPoints(
+  page: Pick<Page, 'size' | 'orientation' | 'width' | 'height'>,
+): { width: number; height: number } | undefined {
   if (page.size === 'picture') return undefined;
+  if (page.size === 'own') return { width: page.width ?? OWN_INITIAL.width, height: page.height ?? OWN_INITIAL.height };
   const [short, long] = paperMillimetres[page.size];
   const [width, height] = page.orientation === 'portrait' ? [short, long] : [long, short];
   return { width: width * MM, height: height * MM };
+}
+
+/** Least margin of a sheet of a wall, where its marks and its label stand: 5 mm. */
+const WALL_MARGIN = 5 * MM;
+
+/** How a wall is cut into sheets: the part of each that prints, and the step from one to the next. */
+export interface Wall {
+  readonly across: number;
+  readonly down: number;
+  readonly paper: { readonly width: number; readonly height: number };
+  readonly margin: number;
+  /** The part of each sheet between its margins. */
+  readonly part: { readonly width: number; readonly height: number };
+  readonly step: { readonly x: number; readonly y: number };
+}
+
+/** The wall a page is cut from; undefined where it is not one. */
+export function wallOf(page: Page): Wall | undefined {
+  const paper = page.over === 'wall' ? paperPoints(page) : undefined;
+  if (!paper) return undefined;
+  const { across, down } = page.wall ?? { across: 2, down: 2 };
+  const margin = Math.max(page.margin, WALL_MARGIN);
+  const part = { width: Math.max(1, paper.width - 2 * margin), height: Math.max(1, paper.height - 2 * margin) };
+  const overlap = Math.min(page.overlap ?? 10 * MM, part.width / 2, part.height / 2);
+  return { across, down, paper, margin, part, step: { x: part.width - overlap, y: part.height - overlap } };
+}
+
+/** Width and height of what is drawn as one: a page, or all sheets of a wall put together with a margin round them. */
+export function sheetPoints(page: Page): { width: number; height: number } | undefined {
+  const wall = wallOf(page);
+  if (!wall) return paperPoints(page);
+  return {
+    width: (wall.across - 1) * wall.step.x + wall.part.width + 2 * page.margin,
+    height: (wall.down - 1) * wall.step.y + wall.part.height + 2 * page.margin,
+  };
 }
 
 export interface Fit {
   /** Page size in points. */
   readonly width: number;
   readonly height: number;
-  /** Picture to page; never over 1, so that a small chart is not blown up. */
+  /** Picture to page; over 1 only on a wall, so that a small chart is not blown up. */
   readonly scale: number;
   /** Where the picture's near corner stands on the page. */
   readonly x: number;
   readonly y: number;
 }
 
+/** A picture is shown in its own size at the most; on a wall larger, to be read from afar. */
+export const largestScale = (page: Page): number => (page.over === 'wall' ? 4 : 1);
+
 /**
- * Places a picture on a page, below a header, as large as fits up to its own size, centred across and with a third of
- * the free height above it.
+ * Places a picture on a page, between what stands over and under it, as large as fits up to its own size, centred across;
+ * down it stands in the middle, at the top, or with a third of the free height above it.
  */
-export function fitToPage(picture: { width: number; height: number }, header: number, page: Page): Fit {
+export function fitToPage(
+  picture: { width: number; height: number },
+  { header, footer }: { header: number; footer: number },
+  page: Page,
+): Fit {
   const { margin } = page;
-  const paper = paperPoints(page);
-  if (!paper) {
+  const sheet = sheetPoints(page);
+  if (!sheet) {
     const width = picture.width + 2 * margin;
-    return { width, height: picture.height + header + 2 * margin, scale: 1, x: margin, y: margin + header };
+    const height = picture.height + header + footer + 2 * margin;
+    return { width, height, scale: 1, x: margin, y: margin + header };
   }
-  // However little the margins and the header leave, there is a point to place the picture on.
+  // However little the margins and the words leave, there is a point to place the picture on.
   const free = {
-    width: Math.max(1, paper.width - 2 * margin),
-    height: Math.max(1, paper.height - 2 * margin - header),
+    width: Math.max(1, sheet.width - 2 * margin),
+    height: Math.max(1, sheet.height - 2 * margin - header - footer),
   };
-  const scale = Math.min(1, free.width / Math.max(picture.width, 1), free.height / Math.max(picture.height, 1));
+  const scale = Math.min(
+    largestScale(page),
+    free.width / Math.max(picture.width, 1),
+    free.height / Math.max(picture.height, 1),
+  );
+  const left = Math.max(0, free.height - picture.height * scale);
   return {
-    ...paper,
+    ...sheet,
     scale,
     x: margin + (free.width - picture.width * scale) / 2,
-    y: margin + header + Math.max(0, (free.height - picture.height * scale) / 3),
+    y: margin + header + left * { middle: 1 / 2, top: 0, high: 1 / 3 }[page.place ?? 'high'],
   };
 }

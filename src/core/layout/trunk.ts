@@ -1,4 +1,4 @@
-import type { Point } from './routes';
+import type { Point } from './point';
 
 type Way = readonly Point[];
 interface Span {

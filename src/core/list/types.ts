@@ -30,6 +30,8 @@ export interface Column {
   readonly label: string;
   /** Other headings it is known by, lower case, without marks or spaces. */
   readonly headings: readonly string[];
+  /** It says where an item is placed rather than what it is; said in a sentence. */
+  readonly places?: string;
   /** Its cells name other lines: one, or several set apart by semicolons. */
   readonly refers?: 'one' | 'many';
   /** What its cells are, where they are not words. */

@@ -1,4 +1,15 @@
 export { type SceneChange, sameMarks, sceneHearer, sceneTeller } from './changed';
-export { type Box, type Mark, marksOf, type Scene, type SceneBand, type SceneItem } from './scene';
+export {
+  type Box,
+  grown,
+  isTurned,
+  type Mark,
+  marksOf,
+  overlapping,
+  type PlacedMark,
+  type Scene,
+  type SceneBand,
+  type SceneItem,
+} from './scene';
 export { dashOf, outlines, padding, pathThrough, short } from './shapes';
 export { escapeXml, lettersOf, sceneSvg } from './svg';

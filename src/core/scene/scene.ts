@@ -34,6 +34,18 @@ export interface Box {
   readonly height: number;
 }
 
+/** Whether two boxes have a part in common. */
+export const overlapping = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** A box with so much more on every side. */
+export const grown = ({ x, y, width, height }: Box, by: number): Box => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
+});
+
 export interface SceneItem {
   readonly id: string;
   /** All its words, for a title and for a screen reader. */
@@ -72,11 +84,21 @@ export interface Scene {
   readonly links: readonly { readonly key: string; readonly from?: string; readonly marks: readonly Mark[] }[];
   readonly items: readonly SceneItem[];
   readonly page: readonly Mark[];
+  /** Where the origin of the page's own words lies, where that is not the corner of the page: on a sheet of a wall. */
+  readonly pageAt?: { readonly x: number; readonly y: number };
+  /** All but `over` is seen within this part of the page only. */
+  readonly clip?: Box;
+  /** Marks on the page over all else, in points. */
+  readonly over?: readonly Mark[];
   /** Named areas that items can be dropped into, in the picture's own units. */
   readonly areas: readonly { readonly id: string; readonly name: string; readonly outline: string }[];
   readonly axis: 'rows' | 'columns' | 'rings' | 'overlaps';
   readonly bands: readonly SceneBand[];
 }
+
+/** Whether tiers run up or to the left: the first stands last along the axis. */
+export const isTurned = ({ bands }: Pick<Scene, 'bands'>): boolean =>
+  bands.length > 1 && bands[0]!.start > bands.at(-1)!.start;
 
 export interface PlacedMark {
   readonly mark: Mark;
@@ -87,11 +109,11 @@ export interface PlacedMark {
   readonly scale: number;
 }
 
-/** All marks in the order in which they are drawn. */
+/** All marks in the order in which they are drawn, without those over the page. */
 export function* marksOf(scene: Scene): Generator<PlacedMark> {
-  const { frame } = scene;
+  const { frame, pageAt: { x, y } = { x: 0, y: 0 } } = scene;
   for (const link of scene.links) for (const mark of link.marks) yield { mark, ...frame };
   for (const { marks, box } of scene.items)
     for (const mark of marks) yield { mark, x: box.x, y: box.y, scale: frame.scale };
-  for (const mark of scene.page) yield { mark, x: 0, y: 0, scale: 1 };
+  for (const mark of scene.page) yield { mark, x, y, scale: 1 };
 }

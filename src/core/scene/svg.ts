@@ -30,17 +30,26 @@ const itemSvg = (item: SceneItem, scale: number) =>
  * @param fontCss `@font-face` rules to embed; without them the reader's machine must have the fonts
  */
 export function sceneSvg(scene: Scene, fontCss = ''): string {
-  const { width, height, frame } = scene;
+  const { width, height, frame, clip, pageAt, over } = scene;
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
     `<style>${fontCss}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
     `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,
+    ...(clip
+      ? [
+          `<clipPath id="c"><rect x="${short(clip.x)}" y="${short(clip.y)}" width="${short(clip.width)}" height="${short(clip.height)}"/></clipPath><g clip-path="url(#c)">`,
+        ]
+      : []),
     `<g ${placed(frame.x, frame.y, frame.scale)}>`,
     ...scene.links.flatMap((link) => link.marks.map(markSvg)),
     '</g>',
     ...scene.items.map((item) => itemSvg(item, frame.scale)),
+    ...(pageAt ? [`<g ${placed(pageAt.x, pageAt.y, 1)}>`] : []),
     ...scene.page.map(markSvg),
+    ...(pageAt ? ['</g>'] : []),
+    ...(clip ? ['</g>'] : []),
+    ...(over ?? []).map(markSvg),
     '</svg>\n',
   ].join('\n');
 }
@@ -48,7 +57,7 @@ export function sceneSvg(scene: Scene, fontCss = ''): string {
 /** Every letter a scene needs of each face, for embedding only those. */
 export function lettersOf(scene: Scene): Map<keyof typeof faces, string> {
   const letters = new Map<keyof typeof faces, Set<string>>();
-  for (const { mark } of marksOf(scene)) {
+  for (const mark of [...[...marksOf(scene)].map((placed) => placed.mark), ...(scene.over ?? [])]) {
     if (mark.type !== 'text') continue;
     const set = letters.get(mark.face) ?? new Set();
     for (const letter of mark.text) set.add(letter);

@@ -1,4 +1,5 @@
 import type { Chart, Item, Look, LookPatch } from '../chart';
+import { definedOf } from '../defined';
 import { readable } from './colour';
 import type { House } from './houses';
 
@@ -8,10 +9,6 @@ function on(look: Look, patch: LookPatch | undefined): Look {
   const follows = patch.fill !== undefined && patch.ink === undefined ? { ink: readable(patch.fill) } : {};
   return { ...look, ...follows, ...definedOf(patch) };
 }
-
-/** A patch without keys that are present but undefined. */
-const definedOf = (patch: LookPatch) =>
-  Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined)) as Partial<Look>;
 
 /**
  * The look of a tier: the house style's, with what the kind asks of every tier, then what was set on the tier.

@@ -1,4 +1,5 @@
 import type { FaceId } from '../faces';
+import { remembered } from '../remember';
 import type { Fonts, Shaped } from './fonts';
 
 /** A text set in lines. */
@@ -43,6 +44,21 @@ const SEARCH_STEPS = 12;
  * @param size text size in points
  */
 export function wrap(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
+  const known = keptFor(fonts);
+  const key = `${face} ${size} ${most} ${text}`;
+  const found = known.get(key);
+  if (found) return found;
+  if (known.size >= MOST_KEPT) known.clear();
+  const wrapped = wrapAnew(fonts, text, face, size, most);
+  known.set(key, wrapped);
+  return wrapped;
+}
+
+/** A chart is set anew with every edit, nearly all of its words as before. */
+const MOST_KEPT = 60_000;
+const keptFor = remembered((_: Fonts) => new Map<string, Wrapped>());
+
+function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
   const lines: { text: string; width: number }[] = [];
   let widest = 0;
   for (const paragraph of text.split('\n')) {

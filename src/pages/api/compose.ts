@@ -1,4 +1,4 @@
-import { composeList, dpiOf, schemas } from '../../server/api';
+import { composeList, dpiOf, scenesOf, schemas } from '../../server/api';
 import { endpoint, json, negotiate, readJson } from '../../server/http';
 import { picture, pictureTypes } from '../../server/pictures';
 
@@ -7,7 +7,12 @@ export const ALL = endpoint({
     const type = negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
     const { body } = await readJson(request, schemas.composeRequest);
     const dpi = dpiOf(body.dpi);
-    const { composition, answer } = composeList(body);
-    return type === 'application/json' ? json(answer) : picture(composition.scene, type, dpi);
+    const { chart, composition, answer } = composeList(body);
+    if (type === 'application/json') return json(answer);
+    return picture(
+      scenesOf(chart, type === pictureTypes.pdf, () => composition.scene),
+      type,
+      dpi,
+    );
   },
 });

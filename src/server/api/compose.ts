@@ -1,13 +1,16 @@
 /** A chart of a request, and its composition as the API's JSON. */
 import type { z } from 'zod';
-import { type Chart, defaultPage } from '../../core/chart';
+import { apply, type Chart, defaultPage } from '../../core/chart';
 import { type Composition, compose } from '../../core/compose';
+import { definedOf } from '../../core/defined';
+import { fitChart } from '../../core/fit';
 import { arrangementProblems, type Kind } from '../../core/kinds';
 import { chartOfList } from '../../core/read';
 import { houses } from '../../core/style';
 import { ApiError } from '../http';
 import { readRequest } from '../lists';
 import { DPI, fonts } from '../pictures';
+import { fitAsked } from './pages';
 import type { ComposeAnswer, composeRequest } from './schemas';
 
 function checkChoices(kind: Kind, house: string | undefined, arrangement: Chart['arrangement']): void {
@@ -34,6 +37,7 @@ export function dpiOf(value: unknown): number {
 }
 
 export interface Composed {
+  readonly chart: Chart;
   readonly composition: Composition;
   readonly answer: ComposeAnswer;
 }
@@ -42,7 +46,7 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
   const { kind, list } = readRequest(request);
   checkChoices(kind, request.house, request.arrangement ?? {});
   const read = chartOfList(kind, request.title ?? kind.words.name, list);
-  const chart: Chart = {
+  const plain: Chart = {
     ...read,
     ...(request.house && { house: request.house }),
     arrangement: { ...read.arrangement, ...request.arrangement },
@@ -52,20 +56,24 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
       ...(request.page === null ? { size: 'picture' as const } : definedOf(request.page ?? {})),
     },
   };
+  const { chart, fit } = fitted(plain, request.fit);
   const composition = compose(chart, fonts(), {
     lineOf: (id) => list.lines[id],
     figures: { between: request.between },
   });
-  return {
-    composition,
-    answer: asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form),
-  };
+  const answer = asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form);
+  return { chart, composition, answer: { ...answer, ...(fit && { fit }) } };
 }
 
-const definedOf = <T extends object>(value: T) =>
-  Object.fromEntries(Object.entries(value).filter(([, of]) => of !== undefined)) as {
-    [K in keyof T]?: Exclude<T[K], undefined>;
-  };
+/** The chart as it fits its page, with the figures of that; as it is where that is not asked for or there is no page. */
+function fitted(chart: Chart, asked: z.infer<typeof composeRequest>['fit']) {
+  if (!asked) return { chart };
+  const found = fitChart(chart, fonts(), fitAsked(asked === true ? {} : asked));
+  if (!found) return { chart };
+  const { change, ...fit } = found;
+  const changed = change && apply(chart, change);
+  return { chart: changed?.ok ? changed.chart : chart, fit };
+}
 
 export function asAnswer(composition: Composition, form: string): ComposeAnswer {
   const { kind, items, links, sets, regions, tiers, page, problems, figures } = composition;

@@ -1,3 +1,4 @@
 export { asAnswer, composeList, dpiOf } from './compose';
 export { openApi } from './openapi';
+export { fitAsked, pageAsked, pagesAnswerOf, scenesOf } from './pages';
 export * as schemas from './schemas';

@@ -159,11 +159,27 @@ export function openApi() {
           responses: { 200: { description: 'A stream', content: { 'text/event-stream': {} } } },
         },
       },
+      '/api/charts/{id}/fit': {
+        parameters: [id],
+        post: {
+          summary: 'The arrangement that prints largest on its page; nothing is changed',
+          requestBody: body(schemas.fitRequest),
+          responses: { 200: answer('What was found', schemas.fitAnswer), ...usual },
+        },
+      },
+      '/api/charts/{id}/pages': {
+        parameters: [id],
+        get: {
+          summary: 'The pages it goes over: one, the sheets of a wall, or those of a booklet',
+          responses: { 200: answer('What stands on which page', schemas.pagesAnswer), 404: usual[404] },
+        },
+      },
       '/api/charts/{id}/picture': {
         parameters: [
           id,
           inQuery('as', 'svg, png or pdf, instead of Accept'),
           inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'),
+          inQuery('page', 'One page of a wall or a booklet, from 1; a PDF has them all', 'integer'),
           inQuery('save', '1: to be saved as a file'),
         ],
         get: {

@@ -21,6 +21,43 @@ const headings = z
   .optional()
   .describe('Whether the first row of a table names the columns; found out where absent');
 
+const may = z.boolean().optional();
+export const fitRequest = z.object({
+  direction: may.describe('The direction may change; so unless false'),
+  branches: may.describe('How each branch is set may change; so unless false'),
+  gaps: may.describe('Gaps may close up; so unless false'),
+  order: may.describe('Lines under the same one may change places; not unless true'),
+  turn: may.describe('The page may be turned; not unless true'),
+});
+const size = z.number().nullable();
+const fitFigures = {
+  now: size.describe('Points at which the smallest words print now'),
+  prints: size.describe('The same for what was found'),
+  plain: size.describe('With everything set side by side; null where the kind has no such thing'),
+  bound: size.describe('No arrangement that was allowed prints larger; null where none is known'),
+};
+export const fitAnswer = z.object({
+  change: changeSchema.nullable().describe('To be sent to /changes; null where the chart already is so'),
+  ...fitFigures,
+  revision: z.number().int(),
+});
+export const pagesAnswer = z.object({
+  pages: z.array(
+    z.object({
+      page: z.number().int(),
+      kind: z.enum(['overview', 'part', 'index', 'sheet']),
+      width: z.number(),
+      height: z.number(),
+      heads: z.array(z.string()).describe('Items that a page of a booklet begins with'),
+      items: z.array(z.string()).describe('Items that have their own place on it'),
+      smallestText: size,
+    }),
+  ),
+  parts: z.number().int().nullable().describe('Pages of a booklet without overview and index'),
+  bound: z.number().int().nullable().describe('Fewer such pages are not possible'),
+});
+export type PagesAnswer = z.infer<typeof pagesAnswer>;
+
 export const composeRequest = z.object({
   kind: kind.optional().describe('Recognised from the list where absent'),
   list,
@@ -35,6 +72,10 @@ export const composeRequest = z.object({
     .describe('null: the page is as large as the picture'),
   house: z.string().max(60).optional(),
   arrangement: arrangementSchema.optional(),
+  fit: z
+    .union([z.boolean(), fitRequest])
+    .optional()
+    .describe('Finds the arrangement that prints largest on the page, and says how good it is'),
   between: z
     .tuple([z.string().max(200), z.string().max(200)])
     .optional()
@@ -93,6 +134,7 @@ export const composeAnswer = z.object({
     scale: z.number(),
     smallestText: z.number().nullable(),
   }),
+  fit: z.object(fitFigures).optional().describe('Where it was asked for'),
   problems: z.array(problem),
   figures: z
     .record(z.string(), z.unknown())

@@ -2,7 +2,7 @@
 import { type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
 import { fontCss } from './fonts';
-import { scenePdf } from './pdf';
+import { scenesPdf } from './pdf';
 import { DPI, scenePng } from './png';
 
 export { fonts } from './fonts';
@@ -59,17 +59,22 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 /** An SVG document of a scene, with its fonts. */
 export const svgOf = (scene: Scene): Promise<string> => inTurn(async () => sceneSvg(scene, await fontCss(scene)));
 
+/**
+ * The pages of a chart as a file: a PDF has them all, SVG and PNG are pictures of one.
+ * @param scenes at least one
+ */
 export async function picture(
-  scene: Scene,
+  scenes: readonly Scene[],
   type: PictureType,
   dpi: number = DPI.initial,
   save = false,
 ): Promise<Response> {
+  const first = scenes[0]!;
   const body =
     type === 'image/svg+xml'
-      ? await svgOf(scene)
-      : await inTurn(() => (type === 'image/png' ? scenePng(scene, dpi) : scenePdf(scene)));
-  return pictureFile(scene.title, type, body, save);
+      ? await svgOf(first)
+      : await inTurn(() => (type === 'image/png' ? scenePng(first, dpi) : scenesPdf(scenes)));
+  return pictureFile(first.title, type, body, save);
 }
 
 /** A picture as an answer. */

@@ -1,20 +1,20 @@
 import PDFDocument from 'pdfkit';
-import { marksOf, type Scene } from '../../core/scene';
+import { marksOf, type PlacedMark, type Scene } from '../../core/scene';
 import { fontBytes } from './fonts';
 
 /**
- * A scene as a PDF of one page of just its size, text selectable, fonts embedded as subsets.
+ * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets.
  * @param at the date it carries; given so that the same chart can give the same file
  */
-export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
+export function scenesPdf(scenes: readonly Scene[], at = new Date()): Promise<Buffer> {
+  const [first] = scenes;
   const doc = new PDFDocument({
-    size: [scene.width, scene.height],
-    margin: 0,
+    autoFirstPage: false,
     lang: 'en',
     displayTitle: true,
     info: {
-      Title: scene.title,
-      Subject: scene.description,
+      Title: first?.title ?? '',
+      Subject: first?.description ?? '',
       Creator: 'Dendrotax',
       Producer: 'Dendrotax',
       CreationDate: at,
@@ -26,31 +26,40 @@ export function scenePdf(scene: Scene, at = new Date()): Promise<Buffer> {
     doc.on('end', () => resolve(Buffer.concat(chunks)));
     doc.on('error', reject);
   });
-  doc.rect(0, 0, scene.width, scene.height).fill(scene.background);
   const registered = new Set<string>();
-  for (const { mark, x, y, scale } of marksOf(scene)) {
-    if (mark.type === 'text') {
-      if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes[mark.face]);
-      registered.add(mark.face);
-      doc
-        .font(mark.face)
-        .fontSize(mark.size * scale)
-        .fillColor(mark.fill);
-      doc.fillOpacity(1);
-      doc.text(mark.text, x + mark.x * scale, y + mark.y * scale, { lineBreak: false, baseline: 'alphabetic' });
-      continue;
-    }
-    doc.save().translate(x, y).scale(scale);
-    doc.path(mark.d);
-    doc.lineWidth(mark.width ?? 1);
-    if (mark.dash) doc.dash(mark.dash[0]!, { space: mark.dash[1]! });
-    else doc.undash();
-    doc.fillOpacity(mark.opacity ?? 1);
-    if (mark.fill && mark.stroke) doc.fillAndStroke(mark.fill, mark.stroke);
-    else if (mark.fill) doc.fill(mark.fill);
-    else if (mark.stroke) doc.stroke(mark.stroke);
-    doc.restore();
+  for (const scene of scenes) {
+    doc.addPage({ size: [scene.width, scene.height], margin: 0 });
+    doc.fillOpacity(1).rect(0, 0, scene.width, scene.height).fill(scene.background);
+    const { clip } = scene;
+    if (clip) doc.save().rect(clip.x, clip.y, clip.width, clip.height).clip();
+    for (const placed of marksOf(scene)) drawMark(doc, placed, registered);
+    if (clip) doc.restore();
+    for (const mark of scene.over ?? []) drawMark(doc, { mark, x: 0, y: 0, scale: 1 }, registered);
   }
   doc.end();
   return done;
+}
+
+function drawMark(doc: PDFKit.PDFDocument, { mark, x, y, scale }: PlacedMark, registered: Set<string>): void {
+  if (mark.type === 'text') {
+    if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes[mark.face]);
+    registered.add(mark.face);
+    doc
+      .font(mark.face)
+      .fontSize(mark.size * scale)
+      .fillColor(mark.fill);
+    doc.fillOpacity(1);
+    doc.text(mark.text, x + mark.x * scale, y + mark.y * scale, { lineBreak: false, baseline: 'alphabetic' });
+    return;
+  }
+  doc.save().translate(x, y).scale(scale);
+  doc.path(mark.d);
+  doc.lineWidth(mark.width ?? 1);
+  if (mark.dash) doc.dash(mark.dash[0]!, { space: mark.dash[1]! });
+  else doc.undash();
+  doc.fillOpacity(mark.opacity ?? 1);
+  if (mark.fill && mark.stroke) doc.fillAndStroke(mark.fill, mark.stroke);
+  else if (mark.fill) doc.fill(mark.fill);
+  else if (mark.stroke) doc.stroke(mark.stroke);
+  doc.restore();
 }

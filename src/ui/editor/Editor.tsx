@@ -8,7 +8,7 @@ import { Message } from './Message';
 import { PANEL, PanelEdge } from './PanelEdge';
 import { StageTabs } from './StageTabs';
 import { Sheet } from './sheet/Sheet';
-import { ArrangeStage } from './stages/ArrangeStage';
+import { ArrangeStage } from './stages/arrange/ArrangeStage';
 import { CheckStage } from './stages/CheckStage';
 import { DeliverStage } from './stages/DeliverStage';
 import { StyleStage } from './stages/StyleStage';

@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { folded } from '../../core/list';
 import { cellText, lineColumns } from '../shared/fields';
-import { focusLine, openStage, select, useEditor } from './state/store';
+import { focusLine, goTo, useEditor } from './state/store';
 import { words } from './words';
 
 const MOST = 8;
@@ -26,9 +26,10 @@ export function Find() {
     if (!id) return;
     setQ('');
     setOpen(false);
-    openStage('list');
-    select(id);
-    focusLine(id);
+    const { stage, listView } = useEditor.getState();
+    if (stage === 'list' && listView === 'outline') focusLine(id);
+    else document.querySelector<SVGElement>('svg.scene[role=tree]')?.focus();
+    goTo(id);
   };
   return (
     <div className="relative">

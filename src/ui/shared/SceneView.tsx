@@ -1,5 +1,5 @@
 /** A scene drawn as SVG elements: the one renderer for the screen. */
-import { memo } from 'react';
+import { memo, useId } from 'react';
 import { faces } from '../../core/faces';
 import { type Mark, type Scene, type SceneItem, sameMarks } from '../../core/scene';
 
@@ -25,7 +25,7 @@ function MarkView({ mark }: { mark: Mark }) {
 }
 
 /** Drawn anew only where a mark differs: most items only move when a list changes. */
-const Marks = memo(
+export const Marks = memo(
   // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity but their place in the list
   ({ marks }: { marks: readonly Mark[] }) => marks.map((mark, i) => <MarkView key={i} mark={mark} />),
   (before, now) => sameMarks(before.marks, now.marks),
@@ -78,10 +78,10 @@ export const SceneView = memo(function SceneView({
   places?: ReadonlyMap<string, Place>;
   under?: React.ReactNode;
 }) {
-  const { frame } = scene;
-  return (
+  const { frame, clip, pageAt, over } = scene;
+  const clipId = useId();
+  const marks = (
     <>
-      <rect width={scene.width} height={scene.height} fill={scene.background} />
       {under}
       <g aria-hidden transform={`translate(${frame.x} ${frame.y}) scale(${frame.scale})`}>
         {scene.links.map((link) => (
@@ -93,9 +93,29 @@ export const SceneView = memo(function SceneView({
           <ItemView key={item.id} item={item} scale={frame.scale} place={places?.get(item.id)} />
         ))}
       </g>
-      <g aria-hidden>
+      <g aria-hidden transform={pageAt && `translate(${pageAt.x} ${pageAt.y})`}>
         <Marks marks={scene.page} />
       </g>
+    </>
+  );
+  return (
+    <>
+      <rect width={scene.width} height={scene.height} fill={scene.background} />
+      {clip ? (
+        <>
+          <clipPath id={clipId}>
+            <rect {...clip} />
+          </clipPath>
+          <g clipPath={`url(#${clipId})`}>{marks}</g>
+        </>
+      ) : (
+        marks
+      )}
+      {over && (
+        <g aria-hidden>
+          <Marks marks={over} />
+        </g>
+      )}
     </>
   );
 });

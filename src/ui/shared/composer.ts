@@ -13,22 +13,34 @@ export function composeWorker(): Remote<ComposeWorker> {
   return remote;
 }
 
-let reader: { readonly worker: Worker; readonly remote: Remote<ComposeWorker> } | undefined;
-
-/** A worker of its own for reading lists, so that a long one can be stopped and nothing else waits for it. */
-export function readWorker(): Remote<ComposeWorker> {
-  if (!reader) {
-    const worker = new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' });
-    reader = { worker, remote: wrap<ComposeWorker>(worker) };
-  }
-  return reader.remote;
+/** A worker of its own for long work, so that it can be stopped and nothing else waits for it. */
+export interface OwnWorker {
+  remote(): Remote<ComposeWorker>;
+  /** Ends what it is at; what is asked next gets a new worker. */
+  stop(): void;
 }
 
-/** Ends what the reading worker is at; the next list gets a new one. */
-export function stopReading(): void {
-  reader?.worker.terminate();
-  reader = undefined;
+export function ownWorker(): OwnWorker {
+  let made: { readonly worker: Worker; readonly remote: Remote<ComposeWorker> } | undefined;
+  return {
+    remote() {
+      if (!made) {
+        const worker = new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' });
+        made = { worker, remote: wrap<ComposeWorker>(worker) };
+      }
+      return made.remote;
+    },
+    stop() {
+      made?.worker.terminate();
+      made = undefined;
+    },
+  };
 }
+
+const reader = ownWorker();
+/** The worker that reads lists. */
+export const readWorker = reader.remote;
+export const stopReading = reader.stop;
 
 const hear = sceneHearer();
 const tell = chartTeller();

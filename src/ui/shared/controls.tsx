@@ -220,6 +220,38 @@ export function ColourField({ id, value, onChange }: { id: string; value: string
   );
 }
 
+export function Tick({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}) {
+  return (
+    <label className="flex min-h-[28px] items-center gap-2 text-[13px]">
+      <input
+        type="checkbox"
+        className="size-4 flex-none accent-plum"
+        checked={value}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
+
+/** How far something has come, from 0 to 1. */
+export const Progress = ({ value, label }: { value: number; label: string }) => (
+  <progress
+    aria-label={label}
+    className="h-2 w-full min-w-0 flex-1 appearance-none overflow-hidden rounded bg-tint [&::-moz-progress-bar]:bg-plum [&::-webkit-progress-bar]:bg-tint [&::-webkit-progress-value]:bg-plum"
+    max={1}
+    value={value}
+  />
+);
+
 /** A modal dialog; Escape and the close button leave it. */
 export function Dialog({
   title,

@@ -1,6 +1,6 @@
 import type { ArrangeInput, Arrangement, PlacedWords } from '../arrangement';
 import { chosen } from '../choices';
-import { arrangeWorded, type WordedLink } from '../worded';
+import { arrangeWorded, layeredForm, type WordedLink } from '../worded';
 import { choices } from './choices';
 import { graphOf } from './graph';
 import { arrangeRings } from './rings';
@@ -55,7 +55,7 @@ export function arrange(input: ArrangeInput): Arrangement {
           words: choose('words') as 'start' | 'middle' | 'end',
           side: choose('side') as 'on' | 'before' | 'after',
           gaps,
-          form: structure.tiers > 0 ? lookOf(1).line : 'straight',
+          form: structure.tiers > 0 ? layeredForm(lookOf(1).line) : 'straight',
         }),
       };
   const focus = String(choose('focus'));

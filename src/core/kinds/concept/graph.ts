@@ -4,8 +4,8 @@
  */
 import { type Chart, treeOf, walk } from '../../chart';
 import { tidy } from '../../list';
+import { rememberedPair } from '../../remember';
 import { chosen } from '../choices';
-import { rememberedPair } from '../remember';
 import { choices } from './choices';
 
 export interface Proposition {

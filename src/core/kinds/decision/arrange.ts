@@ -1,7 +1,7 @@
 import { showChance, showNumber } from '../../list';
 import type { ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
-import { arrangeWorded, type WordedLink } from '../worded';
+import { arrangeWorded, layeredForm, type WordedLink } from '../worded';
 import { choices } from './choices';
 import { stepsOf, type Way } from './steps';
 import { type Aim, worthOf } from './worth';
@@ -53,7 +53,7 @@ export function arrange({ chart, structure, sizes, lookOf, setWords }: ArrangeIn
     words: choose('words') as 'start' | 'middle' | 'end',
     side: choose('side') as 'on' | 'before' | 'after',
     gaps: { siblings: Number(choose('siblingGap')), tiers: Number(choose('tierGap')) },
-    form: structure.tiers > 0 ? lookOf(1).line : 'elbow',
+    form: structure.tiers > 0 ? layeredForm(lookOf(1).line) : 'elbow',
   });
   return { ...arranged, figures: { crossings } };
 }

@@ -7,6 +7,7 @@ export const choices = [
     key: 'direction',
     label: 'Direction',
     initial: 'down',
+    fits: true,
     options: [
       { value: 'down', label: 'Down', about: 'The first question above, tiers are rows' },
       { value: 'right', label: 'To the right', about: 'The first question at the left, tiers are columns' },

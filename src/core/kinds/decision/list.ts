@@ -12,7 +12,7 @@ import {
   tidy,
   writeOutline,
 } from '../../list';
-import { remembered } from '../remember';
+import { remembered } from '../../remember';
 import { stepsOf } from './steps';
 
 export const columns: readonly Column[] = [

@@ -4,7 +4,7 @@
  */
 import { type Chart, type Item, treeOf, walk } from '../../chart';
 import { folded, readChance, readNumber } from '../../list';
-import { remembered } from '../remember';
+import { remembered } from '../../remember';
 
 export type StepKind = 'question' | 'chance' | 'outcome';
 

@@ -3,7 +3,7 @@
  * question the best of what follows, less what each way costs (H. Raiffa, "Decision Analysis", 1968: averaging out and
  * folding back).
  */
-import { remembered } from '../remember';
+import { remembered } from '../../remember';
 import type { Step, Steps, Way } from './steps';
 
 export type Aim = 'highest' | 'lowest';

@@ -6,6 +6,7 @@ export const choices = [
     key: 'direction',
     label: 'Generations',
     initial: 'rows',
+    fits: true,
     options: [
       { value: 'rows', label: 'In rows', about: 'The first generation above' },
       { value: 'columns', label: 'In columns', about: 'The first generation at the left' },

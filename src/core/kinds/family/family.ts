@@ -5,7 +5,7 @@
  */
 import { type Chart, type Item, treeOf, walk } from '../../chart';
 import { dateIn, dateKey, folded } from '../../list';
-import { rememberedPair } from '../remember';
+import { rememberedPair } from '../../remember';
 
 export type By = 'birth' | 'adopted' | 'foster' | 'step';
 export type Status = 'married' | 'partner' | 'parted';

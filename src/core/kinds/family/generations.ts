@@ -1,7 +1,7 @@
 /** Generations: partners share one, children stand at least one below their parents, and no line is longer than it must be. */
 import type { Chart } from '../../chart';
 import { type RankEdge, ranksOf } from '../../layout';
-import { remembered } from '../remember';
+import { remembered } from '../../remember';
 import { type Family, familyOf } from './family';
 
 export interface Generations {

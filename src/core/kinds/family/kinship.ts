@@ -1,6 +1,6 @@
 /** What two people are to each other: in words, and as a number. */
 import type { Chart } from '../../chart';
-import { remembered } from '../remember';
+import { remembered } from '../../remember';
 import { birthParents, type Family, familyOf, sexOf } from './family';
 
 /**

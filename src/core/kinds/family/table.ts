@@ -1,7 +1,7 @@
 /** Families as tables: father, mother and partners by id or by name. */
 import type { Chart } from '../../chart';
 import { type Column, itemFinder, type ListRead, type ReadContext, references, tableForms, tidy } from '../../list';
-import { rememberedPair } from '../remember';
+import { rememberedPair } from '../../remember';
 import { byOf, familyOf, isRelation, type Status, sexOf, statusOf } from './family';
 import { listOf, type PairRecord, type PersonRecord } from './records';
 

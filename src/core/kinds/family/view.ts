@@ -1,8 +1,8 @@
 /** Who is drawn, and the person whom the views and figures are about. */
 import type { Chart } from '../../chart';
 import { itemBy } from '../../list';
+import { remembered } from '../../remember';
 import { chosen } from '../choices';
-import { remembered } from '../remember';
 import { ancestorsOf, descendantsOf } from './ancestors';
 import { choices } from './choices';
 import { type Family, familyOf } from './family';

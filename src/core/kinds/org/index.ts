@@ -2,12 +2,14 @@
 import type { ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { placeUnder } from '../place';
-import { treeStructure } from '../tree';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
+import { fit, leastGap } from './fit';
 import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
+import { FIELD, SECOND, secondProblems, writeSecond } from './second';
+import { structure } from './structure';
 
 function fits({ form, items, columns: found }: ListRead): Fitness {
   const under = items.filter(({ parent }) => parent !== null).length;
@@ -39,14 +41,18 @@ export const org: Kind = {
   },
   columns,
   line: () => ({ tail: 'post' }),
-  draws: { tree: true, roles: ['reports-to'], sets: false },
+  draws: { tree: true, roles: ['reports-to', SECOND], sets: false },
   forms,
   choices,
+  byHand: true,
+  splits: leastGap,
   fits,
-  structure: treeStructure,
+  structure,
   cell,
-  writeCell: (chart, item, field, text) =>
-    field === 'superior' ? placeUnder(chart, item, field, text, true) : undefined,
+  writeCell(chart, item, field, text) {
+    if (field === 'superior') return placeUnder(chart, item, field, text, true);
+    return field === FIELD ? writeSecond(chart, item, text) : undefined;
+  },
   writeOutline: outlineOf,
   outlineFields: ['name', 'post', 'superior', 'id'],
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,
@@ -63,7 +69,8 @@ export const org: Kind = {
   ],
   near: { maySame: (a, b) => !isVacant(a) && !isVacant(b) },
   arrange,
-  problems,
+  fit,
+  problems: (chart, lineOf) => [...problems(chart, lineOf), ...secondProblems(chart, lineOf)],
   figures,
   figuresAbout: 'people, posts, vacant, tiers, span {mean, most}',
   shownFigures,

@@ -1,6 +1,7 @@
 import { type Chart, treeOf, walk } from '../../chart';
 import { type Column, nameAnd, outlineForm, references, resolveParents, tableForms, writeOutline } from '../../list';
-import { remembered } from '../remember';
+import { rememberedPair } from '../../remember';
+import { FIELD, SECOND, secondCell, withSecondLines } from './second';
 
 export const columns: readonly Column[] = [
   {
@@ -50,6 +51,35 @@ export const columns: readonly Column[] = [
       'payrollno',
     ],
   },
+  {
+    field: FIELD,
+    label: 'Dotted line to',
+    refers: 'many',
+    headings: [
+      'dottedline',
+      'dottedlineto',
+      'dottedlinemanager',
+      'secondmanager',
+      'secondsuperior',
+      'functionalmanager',
+      'alsoreportsto',
+      'matrixmanager',
+    ],
+  },
+  {
+    field: 'aide',
+    label: 'Aide',
+    type: 'yes-no',
+    places: 'Stands beside the line to the others, not among them',
+    headings: ['isaide', 'staffpost', 'assistantpost'],
+  },
+  {
+    field: 'tier',
+    label: 'Set on tier',
+    type: 'number',
+    places: 'Deeper than its place in the list, such as a grade',
+    headings: ['settier', 'setontier', 'ontier'],
+  },
   { field: 'department', label: 'Department', headings: ['dept', 'team', 'unit', 'section', 'division', 'group'] },
   { field: 'email', label: 'E-mail', headings: ['mail', 'emailaddress'] },
   { field: 'phone', label: 'Phone', headings: ['telephone', 'tel', 'mobile', 'extension', 'phonenumber'] },
@@ -83,21 +113,22 @@ export const forms = [
   ...tableForms(TABLE, {
     parent: 'superior',
     levels: true,
-    resolve: (list) => ({ ...list, items: resolveParents(list.items, 'superior', 'post') }),
+    resolve: (list) => withSecondLines({ ...list, items: resolveParents(list.items, 'superior', 'post') }),
   }),
   outlineForm(OUTLINE, nameAnd('post')),
 ];
 
-const referring = remembered((items: Chart['items']) => {
-  const used = Object.values(items).flatMap(({ parent }) => parent ?? []);
-  return references({ items }, used);
+const referring = rememberedPair((items: Chart['items'], links: Chart['links']) => {
+  const second = Object.values(links).flatMap(({ role, from }) => (role === SECOND ? [from] : []));
+  return references({ items }, [...Object.values(items).flatMap(({ parent }) => parent ?? []), ...second]);
 });
 
 /** Who is above is where a line stands; words that could not be resolved stay in the field. */
 export function cell(chart: Chart, item: string, field: string): string | undefined {
-  if (field !== 'superior' && field !== 'id') return undefined;
-  const refer = referring(chart.items);
+  if (field !== 'superior' && field !== 'id' && field !== FIELD) return undefined;
+  const refer = referring(chart.items, chart.links);
   if (field === 'id') return refer.idOf(item);
+  if (field === FIELD) return secondCell(chart, item, refer.textOf);
   const { parent } = chart.items[item]!;
   return parent === null ? undefined : refer.textOf(parent);
 }

@@ -1,6 +1,6 @@
 /** What a Venn diagram's list says: which items belong to which sets, or how many belong to what. */
 import { type Chart, type ItemSet, setsOf, treeOf, walk } from '../../chart';
-import { remembered, rememberedPair } from '../remember';
+import { remembered, rememberedPair } from '../../remember';
 import { readCount } from './counts';
 
 /** More sets than this have no readable diagram of ellipses. */

@@ -1,6 +1,6 @@
 /** Counts of regions from counts in words: inclusion and exclusion, as equations over the regions. */
 import type { Chart } from '../../chart';
-import { rememberedPair } from '../remember';
+import { rememberedPair } from '../../remember';
 import { readCount, regionsOf } from './counts';
 import { type Equation, leastOf } from './linear';
 import { membershipOf } from './sets';

@@ -26,8 +26,16 @@ export function Panel({
     const away = (event: PointerEvent) => {
       if (!ref.current?.contains(event.target as Node)) close.current();
     };
+    // On the window too: what had the keyboard may be gone with the column it stood for.
+    const leave = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') close.current();
+    };
     window.addEventListener('pointerdown', away, true);
-    return () => window.removeEventListener('pointerdown', away, true);
+    window.addEventListener('keydown', leave);
+    return () => {
+      window.removeEventListener('pointerdown', away, true);
+      window.removeEventListener('keydown', leave);
+    };
   }, []);
   return (
     <div

@@ -1,4 +1,5 @@
 import { kindOf } from '../../../core/kinds';
+import { LEAST_INITIAL } from '../../../core/pages';
 import { shown, useEditor } from '../state/store';
 import { words } from '../words';
 import { TRUE_SIZE, type ViewControls } from './view';
@@ -14,7 +15,10 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const kind = useEditor((state) => kindOf(state.chart.kind));
   const items = composition?.scene.items.length ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;
-  const smallest = composition?.page.smallestText;
+  const booklet = page.over === 'booklet' && kind?.splits !== undefined && page.size !== 'picture';
+  const printed = composition?.page.smallestText;
+  const least = page.least ?? LEAST_INITIAL;
+  const smallest = booklet && printed != null ? Math.max(printed, least) : printed;
   const tone =
     smallest == null ? '' : smallest >= GOOD_PT ? 'text-good' : smallest >= LEAST_PT ? 'text-caution' : 'text-wrong';
   const zoom = 'min-w-6 rounded px-1.5 hover:bg-tint';
@@ -30,7 +34,11 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
         {words.status.page}:{' '}
         {page.size === 'picture' ? words.arrange.asPicture.toLowerCase() : `${page.size} ${page.orientation}`}
       </span>
-      {smallest != null && <span className={`flex-none font-semibold ${tone}`}>{words.status.smallest(smallest)}</span>}
+      {smallest != null && (
+        <span className={`flex-none font-semibold ${tone}`}>
+          {booklet ? words.status.booklet(least) : words.status.smallest(smallest)}
+        </span>
+      )}
       <span className="ml-auto flex flex-none items-center gap-1">
         <button type="button" className={zoom} onClick={controls.showAll}>
           {words.sheet.fit}

@@ -1,10 +1,11 @@
 /** The strip along the sheet whose segments line up with the tiers; a click on one styles that tier. */
 import { type KeyboardEvent, useState } from 'react';
 import { kindOf } from '../../../core/kinds';
-import type { Scene, SceneBand } from '../../../core/scene';
+import { isTurned, type Scene, type SceneBand } from '../../../core/scene';
 import { change, light, openTier, useEditor } from '../state/store';
 import { words } from '../words';
-import type { View } from './view';
+import { RailGap, RailWidth } from './RailHandles';
+import { type LiveView, useLive, type View } from './view';
 
 export const RAIL = { rows: 112, columns: 52 };
 /** Shortest segment along the rail, in pixels. */
@@ -20,19 +21,28 @@ function places(scene: Scene, view: View): { start: number; length: number }[] {
   const least = LEAST[scene.axis];
   const offset = scene.axis === 'rows' ? view.y : view.x;
   let free = Number.NEGATIVE_INFINITY;
-  const placed = scene.bands.map((band) => {
+  const placed: { start: number; length: number }[] = [];
+  // Where tiers run up or to the left, the first stands last.
+  const turned = isTurned(scene);
+  const order = scene.bands.map((_, i) => (turned ? scene.bands.length - 1 - i : i));
+  for (const i of order) {
+    const band = scene.bands[i]!;
     const start = Math.max(band.start * view.k + offset, free);
-    const length = Math.max(least, (band.end - band.start) * view.k);
+    // Boxes of several tiers in one stack stand among each other: each segment ends where the next tier begins.
+    const next = scene.bands[i + (turned ? -1 : 1)];
+    const end = next && next.start > band.start ? Math.min(band.end, next.start) : band.end;
+    const length = Math.max(least, (end - band.start) * view.k);
     free = start + length + 2;
-    return { start, length };
-  });
+    placed[i] = { start, length };
+  }
   // Pushed past the end of the picture, all go back by half, so that none is far from its band.
-  const last = scene.bands.at(-1);
+  const last = scene.bands[order.at(-1) ?? 0];
   const over = last ? Math.max(0, free - 2 - last.end * view.k - offset) : 0;
   return placed.map(({ start, length }) => ({ start: start - over / 2, length }));
 }
 
-export function TierRail({ scene, view }: { scene: Scene; view: View }) {
+export function TierRail({ scene, live }: { scene: Scene; live: LiveView }) {
+  const view = useLive(live);
   const rows = scene.axis !== 'columns';
   const segments = places(scene, view);
   const walk = (event: KeyboardEvent<HTMLElement>) => {
@@ -53,6 +63,19 @@ export function TierRail({ scene, view }: { scene: Scene; view: View }) {
       {scene.bands.map((band, i) => (
         <Segment key={band.tier} band={band} rows={rows} {...segments[i]!} />
       ))}
+      {(scene.axis === 'rows' || scene.axis === 'columns') &&
+        scene.bands.map((band, i) => {
+          const { start, length } = segments[i]!;
+          const turned = isTurned(scene);
+          const end = turned ? start : start + length;
+          const handle = { tier: band.tier, name: band.name, rows, turned, zoom: view.k * scene.frame.scale };
+          return (
+            <span key={band.tier}>
+              {i < scene.bands.length - 1 && <RailGap {...handle} at={end} />}
+              {!rows && <RailWidth {...handle} at={end} extent={(band.end - band.start) / scene.frame.scale} />}
+            </span>
+          );
+        })}
     </div>
   );
 }

@@ -3,14 +3,18 @@ import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } f
 import type { Change, Chart } from '../../../core/chart';
 import type { Scene, SceneItem } from '../../../core/scene';
 import { kindFor } from '../../shared/fields';
+import { itemAt } from '../../shared/scene-index';
 import { type DropPlace, dropChange } from '../list/lines';
 import { change, select, useEditor } from '../state/store';
-import type { View } from './view';
+import { nudgedTo } from './hand';
+import type { LiveView } from './view';
 
 export type Drop =
   | { readonly target: SceneItem; readonly place: DropPlace; readonly change: Change }
   /** Names of the sets that cover the place. */
-  | { readonly sets: readonly string[]; readonly change: Change };
+  | { readonly sets: readonly string[]; readonly change: Change }
+  /** Just the box moves, so far on the page, and stays where it is in the list. */
+  | { readonly by: { readonly x: number; readonly y: number }; readonly change: Change };
 export interface Dragging {
   readonly id: string;
   /** Pointer on the page, in points. */
@@ -44,9 +48,7 @@ function dropAt(scene: Scene, chart: Chart, id: string, x: number, y: number): D
     );
     return into ? { sets: areas.map(({ name }) => name), change: into } : null;
   }
-  const target = scene.items.find(
-    ({ box }) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height,
-  );
+  const target = itemAt(scene, x, y);
   if (!target || target.id === id) return null;
   const along = scene.axis === 'rows' ? (x - target.box.x) / target.box.width : (y - target.box.y) / target.box.height;
   const place = along < EDGE ? 'before' : along > 1 - EDGE ? 'after' : 'under';
@@ -54,24 +56,36 @@ function dropAt(scene: Scene, chart: Chart, id: string, x: number, y: number): D
   return what ? { target, place, change: what } : null;
 }
 
-export function useDrag(scene: Scene | undefined, view: View, svg: React.RefObject<SVGSVGElement | null>) {
+/** The change that moves just the box, by a way on the page; none of a kind that keeps to computed places. */
+function moveBy(chart: Chart, scene: Scene, id: string, x: number, y: number): Drop | null {
+  const { scale } = scene.frame;
+  const what = nudgedTo(chart, id, x / scale, y / scale);
+  return what && { by: { x, y }, change: what };
+}
+
+export function useDrag(scene: Scene | undefined, live: LiveView, svg: React.RefObject<SVGSVGElement | null>) {
   const [dragging, setDragging] = useState<Dragging | null>(null);
-  const pressed = useRef<{ id: string; x: number; y: number } | null>(null);
-  const now = useRef({ scene, view });
-  now.current = { scene, view };
+  const pressed = useRef<{ id: string; x: number; y: number; alone: boolean } | null>(null);
+  const now = useRef({ scene });
+  now.current = { scene };
   const latest = useRef<Dragging | null>(null);
   latest.current = dragging;
 
   useEffect(() => {
     const move = (event: PointerEvent) => {
       const start = pressed.current;
-      const { scene, view } = now.current;
+      const { scene } = now.current;
+      const view = live.get();
       if (!start || !scene || !svg.current) return;
       if (!latest.current && Math.hypot(event.clientX - start.x, event.clientY - start.y) < SLACK) return;
       const frame = svg.current.getBoundingClientRect();
       const x = (event.clientX - frame.left - view.x) / view.k;
       const y = (event.clientY - frame.top - view.y) / view.k;
-      setDragging({ id: start.id, x, y, drop: dropAt(scene, useEditor.getState().chart, start.id, x, y) });
+      const { chart } = useEditor.getState();
+      const drop = start.alone
+        ? moveBy(chart, scene, start.id, (event.clientX - start.x) / view.k, (event.clientY - start.y) / view.k)
+        : dropAt(scene, chart, start.id, x, y);
+      setDragging({ id: start.id, x, y, drop });
     };
     const up = () => {
       const drop = latest.current?.drop;
@@ -94,11 +108,11 @@ export function useDrag(scene: Scene | undefined, view: View, svg: React.RefObje
       window.removeEventListener('pointercancel', up);
       window.removeEventListener('keydown', stop);
     };
-  }, [svg]);
+  }, [svg, live]);
 
   const press = (event: ReactPointerEvent, id: string) => {
     if (event.button !== 0) return;
-    pressed.current = { id, x: event.clientX, y: event.clientY };
+    pressed.current = { id, x: event.clientX, y: event.clientY, alone: event.shiftKey };
     select(id);
   };
   return { dragging, press };

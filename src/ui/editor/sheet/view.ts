@@ -1,7 +1,7 @@
 /** Looking at the sheet: pan, zoom, fit. */
 import { select } from 'd3-selection';
 import { type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
-import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 
 /** Page to screen: screen = page * k + (x, y), in CSS pixels. */
 export interface View {
@@ -14,6 +14,8 @@ export const TRUE_SIZE = 96 / 72;
 const LEAST_ZOOM = 0.05;
 /** Closest look at a picture in its own size; one shrunk to fit its page can be looked at closer. */
 const MOST_ZOOM = 4;
+/** Width of a box that can be read, in pixels. */
+const READABLE = 96;
 const MARGIN = 14;
 
 interface Extent {
@@ -21,30 +23,92 @@ interface Extent {
   readonly height: number;
 }
 
+/** What is seen at this moment, while the page follows a little later. */
+export interface LiveView {
+  get(): View;
+  subscribe(told: () => void): () => void;
+}
+
+function createLive(): LiveView & { set(view: View): void } {
+  let now: View = { x: 0, y: 0, k: 1 };
+  const listeners = new Set<() => void>();
+  return {
+    get: () => now,
+    set(view) {
+      now = view;
+      for (const told of listeners) told();
+    },
+    subscribe(told) {
+      listeners.add(told);
+      return () => listeners.delete(told);
+    },
+  };
+}
+
+/** The view of this moment, for what has to follow it in every frame. */
+export const useLive = (live: LiveView): View => useSyncExternalStore(live.subscribe, live.get, live.get);
+
+export const transformOf = ({ x, y, k }: View): string => `translate(${x} ${y}) scale(${k})`;
+
+/** Rests this long before the page follows a view that moves, in ms. */
+const REST_MS = 140;
+/** The page follows at once where the view is so much nearer or farther, or this part of the window away. */
+const FAR = { zoom: 1.6, move: 0.45 };
+
 export interface ViewControls {
+  /** As the page was last drawn for; where it is drawn lazily that is a little behind. */
   readonly view: View;
+  readonly live: LiveView;
   readonly size: Extent;
   readonly showAll: () => void;
   readonly zoomBy: (factor: number) => void;
   readonly zoomTo: (k: number) => void;
-  /** Brings a box of the page into view. */
-  readonly show: (box: { x: number; y: number; width: number; height: number }) => void;
+  /** Brings a box of the page into view; near enough to read it where that is asked for. */
+  readonly show: (box: { x: number; y: number; width: number; height: number }, near?: boolean) => void;
+  /** Brings a point of the page to the middle. */
+  readonly centre: (x: number, y: number) => void;
 }
 
 /**
  * @param page size of the page in points; the whole page is shown first and again when its size changes
  * @param scale how much the picture was shrunk to fit the page
+ * @param drawing what is moved; where `lazily`, it is moved as it is and drawn anew only once in a while
  */
-export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | undefined, scale: number): ViewControls {
-  const [view, setView] = useState<View>({ x: 0, y: 0, k: 1 });
+export function useView(
+  svg: RefObject<SVGSVGElement | null>,
+  drawing: RefObject<SVGGElement | null>,
+  page: Extent | undefined,
+  scale: number,
+  lazily: boolean,
+): ViewControls {
+  const [live] = useState(createLive);
+  const [view, setView] = useState<View>(live.get);
   const [size, setSize] = useState<Extent>({ width: 0, height: 0 });
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(null);
   /** Until the person pans or zooms, the page keeps fitting the window. */
   const own = useRef(false);
 
+  const drawn = useRef({ view, size, lazily });
+  drawn.current = { view, size, lazily };
   useEffect(() => {
     const element = svg.current;
     if (!element) return;
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    const settle = () => setView(live.get());
+    /** The page is drawn for the view at once, or where that takes long once it rests or has gone far. */
+    const follow = () => {
+      const { view: last, size: window, lazily: lazy } = drawn.current;
+      const now = live.get();
+      const ratio = now.k / last.k;
+      const gone =
+        ratio > FAR.zoom ||
+        ratio < 1 / FAR.zoom ||
+        Math.abs(now.x - last.x * ratio) > window.width * FAR.move ||
+        Math.abs(now.y - last.y * ratio) > window.height * FAR.move;
+      clearTimeout(waiting);
+      if (!lazy || gone) settle();
+      else waiting = setTimeout(settle, REST_MS);
+    };
     const zooming = zoom<SVGSVGElement, unknown>()
       .filter(
         (event: MouseEvent) =>
@@ -55,14 +119,19 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
       .on('zoom', (event: { transform: View; sourceEvent: unknown }) => {
         if (event.sourceEvent) own.current = true;
         const { x, y, k } = event.transform;
-        setView({ x, y, k });
+        live.set({ x, y, k });
+        drawing.current?.setAttribute('transform', transformOf(live.get()));
+        follow();
       });
     behaviour.current = zooming;
     select(element).call(zooming).on('dblclick.zoom', null);
     const observer = new ResizeObserver(([entry]) => entry && setSize(entry.contentRect));
     observer.observe(element);
-    return () => observer.disconnect();
-  }, [svg]);
+    return () => {
+      clearTimeout(waiting);
+      observer.disconnect();
+    };
+  }, [svg, drawing, live]);
 
   useEffect(() => {
     behaviour.current?.scaleExtent([LEAST_ZOOM, MOST_ZOOM / Math.min(1, scale)]);
@@ -91,17 +160,28 @@ export function useView(svg: RefObject<SVGSVGElement | null>, page: Extent | und
     own.current = true;
     select(svg.current).call(behaviour.current.scaleTo, k);
   };
-  const show: ViewControls['show'] = (box) => {
-    const left = box.x * view.k + view.x;
-    const top = box.y * view.k + view.y;
+  const centre: ViewControls['centre'] = (x, y) => {
+    const { k } = live.get();
+    own.current = true;
+    transformTo({ k, x: size.width / 2 - x * k, y: size.height / 2 - y * k });
+  };
+  const show: ViewControls['show'] = (box, near = false) => {
+    const now = live.get();
+    // Near enough that the box is about as wide as a hand.
+    const k = near
+      ? Math.min(MOST_ZOOM / Math.min(1, scale), Math.max(now.k, READABLE / Math.max(1, box.width)))
+      : now.k;
+    const left = box.x * k + now.x;
+    const top = box.y * k + now.y;
     const inside =
-      left >= 0 && top >= 0 && left + box.width * view.k <= size.width && top + box.height * view.k <= size.height;
+      k === now.k && left >= 0 && top >= 0 && left + box.width * k <= size.width && top + box.height * k <= size.height;
     if (inside || size.width === 0) return;
+    own.current = near || own.current;
     transformTo({
-      k: view.k,
-      x: size.width / 2 - (box.x + box.width / 2) * view.k,
-      y: size.height / 2 - (box.y + box.height / 2) * view.k,
+      k,
+      x: size.width / 2 - (box.x + box.width / 2) * k,
+      y: size.height / 2 - (box.y + box.height / 2) * k,
     });
   };
-  return { view, size, showAll, zoomBy: (factor) => zoomTo(view.k * factor), zoomTo, show };
+  return { view, live, size, showAll, zoomBy: (factor) => zoomTo(live.get().k * factor), zoomTo, show, centre };
 }

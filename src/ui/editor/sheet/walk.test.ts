@@ -42,4 +42,12 @@ describe('walking the sheet', () => {
     expect(step('Left', 'Left')).toBe('Top');
     expect(step('A', 'Down')).toBe('B');
   });
+  it('turns with directions that run up and to the left', () => {
+    const up = walker('up');
+    expect(up('Top', 'Up')).toBe('Left');
+    expect(up('Left', 'Down')).toBe('Top');
+    const left = walker('left');
+    expect(left('Top', 'Left')).toBe('Left');
+    expect(left('Left', 'Right')).toBe('Top');
+  });
 });

@@ -1,5 +1,6 @@
 /** Walking the picture with the arrow keys: along the structure, as it is laid out. */
-import type { Scene, SceneItem } from '../../../core/scene';
+import { isTurned, type Scene, type SceneItem } from '../../../core/scene';
+import { ARROWS } from './arrows';
 
 const middle = (item: SceneItem) => ({ x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 });
 
@@ -15,8 +16,11 @@ export function stepTo(scene: Scene, id: string, key: string): string | undefine
   if (!item) return undefined;
   if (scene.axis === 'rings' || scene.axis === 'overlaps') return nearestThatWay(scene, item, key);
   const rows = scene.axis === 'rows';
-  const towards = rows ? 'ArrowUp' : 'ArrowLeft';
-  const away = rows ? 'ArrowDown' : 'ArrowRight';
+  const ends = rows ? ['ArrowUp', 'ArrowDown'] : ['ArrowLeft', 'ArrowRight'];
+  // Where the first tier stands last, going up leads away from it.
+  const turned = isTurned(scene);
+  const towards = turned ? ends[1] : ends[0];
+  const away = turned ? ends[0] : ends[1];
   const here = middle(item);
   const nearest = (candidates: readonly SceneItem[]) => {
     const distance = (other: SceneItem) => Math.hypot(middle(other).x - here.x, middle(other).y - here.y);
@@ -31,7 +35,7 @@ export function stepTo(scene: Scene, id: string, key: string): string | undefine
   const stacked = (other: SceneItem) =>
     other.parent === item.parent &&
     (rows ? Math.abs(middle(other).x - here.x) < 1 : Math.abs(middle(other).y - here.y) < 1);
-  const across = (other: SceneItem) => (rows ? middle(other).y - here.y : middle(other).x - here.x);
+  const across = (other: SceneItem) => (rows ? middle(other).y - here.y : middle(other).x - here.x) * (turned ? -1 : 1);
   const sameTier = scene.items.filter((other) => other.tier === item.tier && other.id !== id);
   if (key === towards)
     return nearest(sameTier.filter((other) => stacked(other) && across(other) < 0)) ?? item.parent ?? undefined;
@@ -44,16 +48,9 @@ export function stepTo(scene: Scene, id: string, key: string): string | undefine
   return nearest(sameTier.filter(back ? before : after));
 }
 
-const WAYS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-};
-
 /** Where tiers do not run along the sheet: the nearest item to that side; what lies aside counts as farther away. */
 function nearestThatWay(scene: Scene, item: SceneItem, key: string): string | undefined {
-  const way = WAYS[key];
+  const way = ARROWS[key];
   if (!way) return undefined;
   const here = middle(item);
   let best: { id: string; far: number } | undefined;

@@ -44,6 +44,8 @@ export interface EditorState {
   readonly marks: Readonly<Record<string, Mark>>;
   readonly openTier: number | null;
   readonly litTier: number | null;
+  /** The selected item, where the way from it up to the top is lit. */
+  readonly way: string | null;
   readonly focusWish: FocusWish | null;
   /** Said once, in a strip at the foot, with a way to take it back where that makes sense. */
   readonly message: { readonly text: string; readonly undo: boolean } | null;
@@ -68,6 +70,7 @@ const initial: EditorState = {
   marks: {},
   openTier: null,
   litTier: null,
+  way: null,
   focusWish: null,
   message: null,
 };
@@ -129,7 +132,17 @@ export const redo = () => step('redo');
 /** Sends what is left, before a file is asked of the server. */
 export const flush = (): Promise<boolean> => sync?.flush() ?? Promise.resolve(true);
 
-export const select = (item: string | null) => set({ selected: item, ...(get().chosen.length > 0 && { chosen: [] }) });
+export const select = (item: string | null) =>
+  set({
+    selected: item,
+    way: get().way === item ? item : null,
+    ...(get().chosen.length > 0 && { chosen: [] }),
+  });
+/** Goes to an item and lights the way from it up to the top. */
+export const goTo = (item: string) => {
+  select(item);
+  set({ way: item });
+};
 /** Several lines at once; `item` is the one the keyboard is at. */
 export const choose = (chosen: readonly string[], item: string) =>
   set({ selected: item, chosen: chosen.length > 1 ? chosen : [] });

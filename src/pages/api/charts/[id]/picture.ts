@@ -1,5 +1,5 @@
 import { compose } from '../../../../core/compose';
-import { asAnswer, dpiOf } from '../../../../server/api';
+import { asAnswer, dpiOf, pageAsked, scenesOf } from '../../../../server/api';
 import { getChart } from '../../../../server/charts';
 import { ApiError, endpoint, json, negotiate, paramOf } from '../../../../server/http';
 import {
@@ -29,7 +29,8 @@ export const ALL = endpoint({
     const id = paramOf(context, 'id');
     const { chart, revision } = await getChart(id);
     // The picture follows from the value alone: same revision and program, same picture.
-    const tag = `"${version}-${revision}-${type}-${dpi}"`;
+    const page = searchParams.get('page');
+    const tag = `"${version}-${revision}-${type}-${dpi}-${page ?? ''}"`;
     if (context.request.headers.get('if-none-match') === tag)
       return new Response(null, { status: 304, headers: { etag: tag } });
     const save = searchParams.get('save') === '1';
@@ -37,9 +38,17 @@ export const ALL = endpoint({
     const response =
       type === 'application/json'
         ? json(asAnswer(composed(), 'stored'))
-        : type === 'image/svg+xml'
+        : type === 'image/svg+xml' && page === null
           ? pictureFile(chart.title, type, await keptPicture(`${id} ${revision}`, () => svgOf(composed().scene)), save)
-          : await picture(composed().scene, type, dpi, save);
+          : await picture(
+              pageAsked(
+                scenesOf(chart, page !== null || type === pictureTypes.pdf, () => composed().scene),
+                page,
+              ),
+              type,
+              dpi,
+              save,
+            );
     response.headers.set('etag', tag);
     return response;
   },

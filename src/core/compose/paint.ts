@@ -1,0 +1,124 @@
+/** The second half of the pipeline: what was prepared, arranged, placed on its page and drawn. */
+import type { Chart } from '../chart';
+import type { Arrangement, Structure } from '../kinds';
+import type { Fit } from '../layout';
+import type { Scene, SceneBand } from '../scene';
+import type { Fonts } from '../text';
+import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
+import { scaledWords } from './measure';
+import { drawHeadings, drawPage, type PageNumber } from './page';
+import { onto, type Prepared, smallestOf } from './prepare';
+
+/** Places an arrangement on the page: every length times the scale, every corner moved. */
+function onPage(arrangement: Arrangement, place: Fit, shift: { x: number; y: number }) {
+  const x = (value: number) => place.x + (value + shift.x) * place.scale;
+  const y = (value: number) => place.y + (value + shift.y) * place.scale;
+  return {
+    point: ([px, py]: readonly [number, number]): readonly [number, number] => [x(px), y(py)],
+    box: (box: { x: number; y: number; width: number; height: number }) => ({
+      x: x(box.x),
+      y: y(box.y),
+      width: box.width * place.scale,
+      height: box.height * place.scale,
+    }),
+    depth: arrangement.axis === 'columns' ? x : y,
+  };
+}
+
+/** How many items each tier has, and how many of them are exceptions. */
+function countsOf(chart: Chart, structure: Structure): { count: number; exceptions: number }[] {
+  const counts = Array.from({ length: structure.tiers }, () => ({ count: 0, exceptions: 0 }));
+  for (const id of structure.order) {
+    const so = counts[structure.tierOf.get(id)! - 1]!;
+    so.count++;
+    if (chart.items[id]!.style) so.exceptions++;
+  }
+  return counts;
+}
+
+export interface Painted {
+  readonly arrangement: Arrangement;
+  readonly scene: Scene;
+  readonly items: readonly PlacedItem[];
+  /** Points for a unit of the picture. */
+  readonly scale: number;
+  /** Size at which the smallest words print, in points; null where there are none. */
+  readonly smallest: number | null;
+  readonly point: (at: readonly [number, number]) => readonly [number, number];
+}
+
+export function paint(prepared: Prepared, fonts: Fonts, number?: PageNumber): Painted {
+  const { kind, house, structure, names, lookOf, worded, key, set, sizes } = prepared;
+  const { chart } = prepared.input;
+  const arrangement = kind.arrange(prepared.input);
+  const { headings, picture, place } = onto(prepared, arrangement, fonts);
+  const to = onPage(arrangement, place, headings);
+
+  const boxScale = arrangement.boxScale ?? 1;
+  const items = worded.map((item): PlacedItem => {
+    const { text } = item.face.lines[0] ?? { text: '' };
+    const { parent, fields } = chart.items[item.id]!;
+    const own = sizes.get(item.id)!;
+    const size = { width: own.width * boxScale, height: own.height * boxScale };
+    const [x, y] = arrangement.boxes.get(item.id)!;
+    return {
+      ...item,
+      name: text,
+      fields,
+      parent,
+      box: to.box({ x, y, ...size }),
+      size,
+      set: boxScale === 1 ? set.get(item.id)! : scaledWords(set.get(item.id)!, boxScale),
+    };
+  });
+  const counts = countsOf(chart, structure);
+  const bands = names.map((name, i): SceneBand => {
+    const { start, end } = arrangement.bands[i] ?? { start: 0, end: 0 };
+    const placed = arrangement.axis === 'rows' || arrangement.axis === 'columns';
+    return {
+      tier: i + 1,
+      name,
+      ...counts[i]!,
+      fill: lookOf(i + 1).fill,
+      start: placed ? to.depth(start) : 0,
+      end: placed ? to.depth(end) : 0,
+    };
+  });
+
+  const least = smallestOf(set, arrangement);
+  const smallest = least === null ? null : least * place.scale;
+  const areas = arrangement.areas ?? [];
+  const under = areas.map((area) => drawArea(area, house));
+  const tags = new Map((arrangement.tags ?? []).map((tag) => [tag.of, tag]));
+  const byId = new Map(items.map((item) => [item.id, item]));
+  const over = [
+    ...(arrangement.captions ?? []).flatMap((words) => drawWords(words, house, fonts)),
+    ...(arrangement.repeats ?? []).flatMap(({ of, at }) => drawRepeat(byId.get(of)!, at, house, fonts)),
+  ];
+  const scene: Scene = {
+    width: place.width,
+    height: place.height,
+    background: house.sheet,
+    title: chart.title,
+    description: `${kind.words.name}: ${items.length} ${items.length === 1 ? kind.words.item : kind.words.items} in ${structure.tiers} ${structure.tiers === 1 ? 'tier' : 'tiers'}.`,
+    picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
+    margin: chart.page.margin,
+    frame: { x: place.x + headings.x * place.scale, y: place.y + headings.y * place.scale, scale: place.scale },
+    links: [
+      ...(under.length > 0 ? [{ key: 'areas', marks: under }] : []),
+      ...drawLinks(arrangement.links, arrangement.joins, lookOf, house, fonts, arrangement.hops),
+      ...(over.length > 0 ? [{ key: 'words', marks: over }] : []),
+    ],
+    items: items.map((item) => drawItem(item, fonts, house, tags.get(item.id))),
+    page: [
+      ...drawPage(chart, house, place, key, fonts, number),
+      ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts) : []),
+    ],
+    areas: areas
+      .filter(({ as }) => as === 'set')
+      .map((area) => ({ id: area.id, name: area.name, outline: areaPath(area) })),
+    axis: arrangement.axis,
+    bands,
+  };
+  return { arrangement, scene, items, scale: place.scale, smallest, point: to.point };
+}

@@ -1,0 +1,102 @@
+/** The first half of the pipeline: all that an arrangement starts from, and where its picture comes to stand. */
+import type { Chart, Look } from '../chart';
+import {
+  type ArrangeInput,
+  type Arrangement,
+  type Kind,
+  kindOf,
+  kinds,
+  type SetWords,
+  type Size,
+  type Structure,
+} from '../kinds';
+import { type Fit, fitToPage } from '../layout';
+import { type House, houseOf, itemLook, tierLook } from '../style';
+import type { Fonts } from '../text';
+import { shownFace } from './face';
+import { measure, setWordsIn, type Worded } from './measure';
+import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
+
+/** What the key of a chart explains: its tiers, and the lines that are not those of the tree. */
+function keyOf(kind: Kind, chart: Chart, names: readonly string[], lookOf: (tier: number) => Look): KeyEntry[] {
+  const [, ...roles] = kind.draws.roles;
+  const second = roles.filter((role) => Object.values(chart.links).some((link) => link.role === role));
+  return [
+    ...names.map((name, i) => ({ name, box: lookOf(i + 1) })),
+    ...second.map((role) => ({ name: role.replaceAll('-', ' '), line: { ...lookOf(1), lineDash: 'dashed' as const } })),
+  ];
+}
+
+function tierNames(kind: Kind, chart: Chart, structure: Structure): string[] {
+  return Array.from(
+    { length: structure.tiers },
+    (_, i) => chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1),
+  );
+}
+
+export interface Prepared {
+  readonly kind: Kind;
+  readonly house: House;
+  readonly structure: Structure;
+  readonly names: readonly string[];
+  readonly looks: readonly Look[];
+  readonly lookOf: (tier: number) => Look;
+  readonly worded: readonly Worded[];
+  readonly key: readonly KeyEntry[];
+  readonly set: ReadonlyMap<string, SetWords>;
+  readonly sizes: ReadonlyMap<string, Size>;
+  readonly input: ArrangeInput;
+}
+
+/** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
+export function prepare(chart: Chart, fonts: Fonts): Prepared {
+  const kind = kindOf(chart.kind) ?? kinds[0]!;
+  const house = houseOf(chart.house);
+  const structure = kind.structure(chart);
+  const names = tierNames(kind, chart, structure);
+  const looks = names.map((_, i) => tierLook(chart, house, i + 1, kind.look));
+  const lookOf = (tier: number): Look => looks[tier - 1]!;
+  const worded = structure.order.map((id): Worded => {
+    const item = chart.items[id]!;
+    const tier = structure.tierOf.get(id)!;
+    const face = shownFace(chart, kind, structure, id);
+    return { id, tier, face, look: itemLook(lookOf(tier), face.look, item) };
+  });
+  const key = chart.page.key ? keyOf(kind, chart, names, lookOf) : [];
+  const { set, sizes } = measure(worded, lookOf, fonts);
+  const input: ArrangeInput = {
+    chart,
+    structure,
+    sizes,
+    lookOf,
+    room: pictureRoom(chart, names, key, fonts),
+    setWords: (text, most, style) => setWordsIn(fonts, text, most, style),
+  };
+  return { kind, house, structure, names, looks, lookOf, worded, key, set, sizes, input };
+}
+
+/** Where an arrangement's picture comes to stand on the page. */
+export function onto(
+  { names, key, input: { chart } }: Prepared,
+  arrangement: Arrangement,
+  fonts: Fonts,
+): { headings: { x: number; y: number }; picture: Size; place: Fit } {
+  const headings = headingRoom(chart, arrangement, names, fonts);
+  const picture = { width: arrangement.width + headings.x, height: arrangement.height + headings.y };
+  return { headings, picture, place: fitToPage(picture, frameOf(chart, picture.width, key, fonts), chart.page) };
+}
+
+/** Size of the smallest words in boxes, in the picture's own units; null where there are none. */
+export function smallestSet(set: ReadonlyMap<string, SetWords>): number | null {
+  let least = Number.POSITIVE_INFINITY;
+  for (const { lines } of set.values()) for (const { size } of lines) least = Math.min(least, size);
+  return Number.isFinite(least) ? least : null;
+}
+
+/** Size of the smallest words of a picture, in its own units; null where it has none. */
+export function smallestOf(set: ReadonlyMap<string, SetWords>, arrangement: Arrangement): number | null {
+  const outside = [...arrangement.links.flatMap(({ words }) => words ?? []), ...(arrangement.captions ?? [])];
+  let least = (smallestSet(set) ?? Number.POSITIVE_INFINITY) * (arrangement.boxScale ?? 1);
+  for (const { words } of outside) for (const { size } of words.lines) least = Math.min(least, size);
+  return Number.isFinite(least) ? least : null;
+}

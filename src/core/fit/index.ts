@@ -1,0 +1,1 @@
+export { ALL_ALLOWED, type FitAsked, type FitResult, fitChart } from './fit';

@@ -1,0 +1,56 @@
+/** A part of a prepared chart, to be arranged and drawn on a page of its own with the boxes it has in the whole. */
+import type { Chart, Page } from '../chart';
+import type { Prepared } from '../compose';
+
+export interface PartAsked {
+  /** Items of the part, heads first. */
+  readonly members: readonly string[];
+  readonly heads: readonly string[];
+  /** Items whose branch goes on elsewhere, and the words that say where. */
+  readonly continues: ReadonlyMap<string, string>;
+  readonly page: Page;
+}
+
+export function partOf(whole: Prepared, { members, heads, continues, page }: PartAsked): Prepared {
+  const { chart, structure } = whole.input;
+  const within = new Set(members);
+  const top = new Set(heads);
+  // Tiers count from the heads, so that a page does not begin with the empty tiers over them.
+  const off = Math.min(...heads.map((id) => structure.tierOf.get(id)!)) - 1;
+  const order = structure.order.filter((id) => within.has(id));
+  const tierOf = new Map(order.map((id) => [id, structure.tierOf.get(id)! - off]));
+  const tiers = order.reduce((most, id) => Math.max(most, tierOf.get(id)!), 0);
+  const folded = [...(structure.folded ?? [])].filter(([id]) => within.has(id));
+  const own = {
+    order,
+    tierOf,
+    tiers,
+    ...(folded.length > 0 && { folded: new Map(folded) }),
+    ...(continues.size > 0 && { continues }),
+  };
+  const part: Chart = {
+    ...chart,
+    page,
+    items: Object.fromEntries(
+      order.map((id) => [id, top.has(id) ? { ...chart.items[id]!, parent: null } : chart.items[id]!]),
+    ),
+    links: Object.fromEntries(
+      Object.entries(chart.links).filter(([, { from, to }]) => within.has(from) && within.has(to)),
+    ),
+    tiers: Object.fromEntries(
+      Object.entries(chart.tiers).flatMap(([tier, of]) =>
+        Number(tier) > off ? [[String(Number(tier) - off), of]] : [],
+      ),
+    ),
+  };
+  const lookOf: Prepared['lookOf'] = (tier) => whole.lookOf(tier + off);
+  return {
+    ...whole,
+    structure: own,
+    names: whole.names.slice(off, off + tiers),
+    looks: whole.looks.slice(off, off + tiers),
+    lookOf,
+    worded: whole.worded.filter(({ id }) => within.has(id)),
+    input: { ...whole.input, chart: part, structure: own, lookOf },
+  };
+}

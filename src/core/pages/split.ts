@@ -1,0 +1,177 @@
+/**
+ * Which branches go on which page, so that every page takes what it shows. From the leaves up each branch gathers what
+ * stands under it; where that is too much, the heaviest branch under it is cut off and gets a page of its own: the least
+ * number of parts for weights that add up (Kundu and Misra, A linear tree partitioning algorithm, SIAM Journal on Computing
+ * 6, 1977). Whether a part fits is asked of the layout rather than of a weight, so that the number is near the least.
+ */
+
+import { walk } from '../chart';
+
+/** What a page shows: heads with what stands under them, as far as it is not cut off. */
+export interface Part {
+  readonly heads: readonly string[];
+  /** Where one head's children are too many for a page: those on this one. */
+  readonly only?: readonly string[];
+}
+
+export interface SplitInput {
+  readonly tops: readonly string[];
+  childrenOf(id: string): readonly string[];
+  /** How much room an item takes. */
+  weight(id: string): number;
+  /** Parts heavier than this are not asked about. */
+  readonly most: number;
+  /** @param cut items shown without what stands under them */
+  fits(part: Part, members: readonly string[], cut: ReadonlySet<string>): boolean;
+  /** Told after each branch, with how many were looked at. */
+  readonly tell?: (done: number) => void;
+}
+
+export interface Split {
+  readonly parts: readonly Part[];
+  /** Heads whose own page shows what stands under them. */
+  readonly cut: ReadonlySet<string>;
+}
+
+/** Items of a part, parents first: from its heads down to what is cut off, which is shown without what stands under it. */
+export function membersOf(
+  { heads, only }: Part,
+  childrenOf: SplitInput['childrenOf'],
+  cut: ReadonlySet<string>,
+): string[] {
+  const members = [...heads];
+  for (let i = 0; i < members.length; i++) {
+    const id = members[i]!;
+    const head = i < heads.length;
+    if (!head && cut.has(id)) continue;
+    members.push(...((head && only) || childrenOf(id)));
+  }
+  return members;
+}
+
+export function split(input: SplitInput): Split {
+  const { tops, childrenOf, weight, most, fits, tell } = input;
+  const order = [...walk(input)].map(({ id }) => id);
+  const cut = new Set<string>();
+  /** Weight of what a branch still holds together. */
+  const held = new Map<string, number>();
+  const parts: Part[] = [];
+  const membersIn = (part: Part) => membersOf(part, childrenOf, cut);
+  const weigh = (ids: readonly string[]) => ids.reduce((sum, id) => sum + weight(id), 0);
+  const takes = (part: Part) => {
+    const members = membersIn(part);
+    return weigh(members) <= most && fits(part, members, cut);
+  };
+  let done = 0;
+  for (let i = order.length - 1; i >= 0; i--) {
+    const id = order[i]!;
+    const children = childrenOf(id);
+    if (children.length > 0) {
+      while (!takes({ heads: [id] })) {
+        const heaviest = children
+          .filter((child) => !cut.has(child) && childrenOf(child).length > 0)
+          .reduce<string | undefined>((so, child) => (so && held.get(so)! >= held.get(child)! ? so : child), undefined);
+        if (heaviest !== undefined) {
+          cut.add(heaviest);
+          held.set(heaviest, weight(heaviest));
+          parts.push({ heads: [heaviest] });
+          continue;
+        }
+        // Nothing is left to cut off: the children themselves go over several pages.
+        parts.push(...overPages(id, children, takes));
+        cut.add(id);
+        break;
+      }
+      tell?.(++done / order.length);
+    } else done++;
+    held.set(id, cut.has(id) ? weight(id) : children.reduce((sum, child) => sum + held.get(child)!, weight(id)));
+  }
+  for (const top of tops) if (!cut.has(top)) parts.push({ heads: [top] });
+  return {
+    parts: inOrder(
+      merged(parts, order, input, takes, { weightOf: (part) => weigh(membersIn(part)), membersIn }),
+      order,
+    ),
+    cut,
+  };
+}
+
+/** As many children in a row to a page as it takes; one at the least. */
+function overPages(id: string, children: readonly string[], takes: (part: Part) => boolean): Part[] {
+  const parts: Part[] = [];
+  let first = 0;
+  while (first < children.length) {
+    let low = 1;
+    let high = children.length - first;
+    while (low < high) {
+      const count = Math.ceil((low + high) / 2);
+      if (takes({ heads: [id], only: children.slice(first, first + count) })) low = count;
+      else high = count - 1;
+    }
+    parts.push({ heads: [id], only: children.slice(first, first + low) });
+    first += low;
+  }
+  // The last page takes as many as the others, rather than what is left.
+  const each = Math.ceil(children.length / parts.length);
+  const even = parts.map((_, i) => ({ heads: [id], only: children.slice(i * each, (i + 1) * each) }));
+  return even.every((part) => part.only.length > 0 && takes(part)) ? even : parts;
+}
+
+/** Pages before a part in the list that may take it, and how many of them are asked: asking takes time. */
+const NEIGHBOURS = 20;
+const ASKED = 3;
+
+/** Small branches share a page where it takes them: those under the same item first, then others of about its depth. */
+function merged(
+  parts: readonly Part[],
+  order: readonly string[],
+  { childrenOf }: SplitInput,
+  takes: (part: Part) => boolean,
+  { weightOf, membersIn }: { weightOf: (part: Part) => number; membersIn: (part: Part) => readonly string[] },
+): Part[] {
+  const above = new Map<string, string>();
+  const depth = new Map<string, number>();
+  for (const id of order) {
+    depth.set(id, (depth.get(above.get(id) ?? '') ?? 0) + 1);
+    for (const child of childrenOf(id)) above.set(child, id);
+  }
+  const shares = (a: Part, b: Part) => {
+    const within = new Set(membersIn(a));
+    return membersIn(b).some((id) => within.has(id));
+  };
+  // What no page has held yet is hardly held by one more.
+  const most = Math.max(0, ...parts.map(weightOf)) * 1.1;
+  const join = (all: readonly Part[], alike: (a: string, b: string) => boolean): Part[] => {
+    const pages: { part: Part; weight: number }[] = [];
+    for (const part of inOrder(all, order)) {
+      const weight = weightOf(part);
+      const near = part.only ? [] : pages.slice(-NEIGHBOURS).reverse();
+      const room = near
+        .filter(
+          (page) =>
+            !page.part.only &&
+            page.weight + weight <= most &&
+            page.part.heads.some((head) => alike(head, part.heads[0]!)) &&
+            // A branch does not go on the page that it goes on from: its head would stand there twice.
+            !shares(page.part, part),
+        )
+        .slice(0, ASKED)
+        .find((page) => takes({ heads: [...page.part.heads, ...part.heads] }));
+      if (room) {
+        room.part = { heads: [...room.part.heads, ...part.heads] };
+        room.weight += weight;
+      } else pages.push({ part, weight });
+    }
+    return pages.map((page) => page.part);
+  };
+  const under = join(parts, (a, b) => above.get(a) === above.get(b));
+  return join(under, (a, b) => Math.abs(depth.get(a)! - depth.get(b)!) <= 1);
+}
+
+/** In the order of the list, so that a page comes after the one it continues. */
+function inOrder(parts: readonly Part[], order: readonly string[]): Part[] {
+  const at = new Map(order.map((id, i) => [id, i]));
+  const start = ({ heads, only }: Part) =>
+    [at.get(heads[0]!)!, only?.[0] === undefined ? 0 : at.get(only[0])!] as const;
+  return [...parts].sort((a, b) => start(a)[0] - start(b)[0] || start(a)[1] - start(b)[1]);
+}

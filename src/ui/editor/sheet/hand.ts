@@ -1,0 +1,43 @@
+/** Changes made by hand on the sheet: small moves, folds, bends of lines. */
+import { type Change, type Chart, type LineByHand, treeOf } from '../../../core/chart';
+import { kindFor } from '../../shared/fields';
+import { ARROWS } from './arrows';
+
+/** A key moves a box by so many points, with Shift by the larger step. */
+const STEP = { small: 2, large: 12 };
+/** A nudge this small is none. */
+const NONE = 0.5;
+
+/** The change that moves an item further, in the picture's own units; undefined of a kind that does not move items. */
+export function nudgedTo(chart: Chart, id: string, x: number, y: number): Change | null {
+  if (!kindFor(chart.kind).byHand) return null;
+  const { dx, dy } = chart.items[id]?.nudge ?? { dx: 0, dy: 0 };
+  const nudge = { dx: Math.round((dx + x) * 100) / 100, dy: Math.round((dy + y) * 100) / 100 };
+  const none = Math.abs(nudge.dx) < NONE && Math.abs(nudge.dy) < NONE;
+  return { type: 'set-item', id, nudge: none ? null : nudge };
+}
+
+/** The same for an arrow key; null where the key is none. */
+export function nudgeChange(chart: Chart, id: string, event: { key: string; shiftKey: boolean }): Change | null {
+  const way = ARROWS[event.key];
+  const step = event.shiftKey ? STEP.large : STEP.small;
+  return way ? nudgedTo(chart, id, way[0] * step, way[1] * step) : null;
+}
+
+/** The change that folds a branch or shows it; null where there is none to fold. */
+export function foldChange(chart: Chart, id: string, folded: boolean): Change | null {
+  const can = kindFor(chart.kind).byHand && treeOf(chart.items).childrenOf(id).length > 0;
+  if (!can || (chart.items[id]!.folded === true) === folded) return null;
+  return { type: 'set-item', id, folded: folded || null };
+}
+
+/** The change that puts a bend of an item's line elsewhere, or takes it away. */
+export function bendChange(chart: Chart, id: string, at: number, to: { x: number; y: number } | null): Change {
+  const line: LineByHand = chart.items[id]!.line ?? {};
+  const bends = [...(line.bends ?? [])];
+  if (to) bends[at] = { dx: Math.round(to.x * 100) / 100, dy: Math.round(to.y * 100) / 100 };
+  else bends.splice(at, 1);
+  const { bends: _, ...rest } = line;
+  const next = bends.length > 0 ? { ...rest, bends } : rest;
+  return { type: 'set-item', id, line: Object.keys(next).length === 0 ? null : next };
+}

@@ -1,0 +1,85 @@
+/** How the levels are laid out, for the chart, a tier and a branch; what was moved by hand; and the page it is for. */
+import { type ArrangementChoice, chosen } from '../../../../core/kinds';
+import { Choices, NumberField, Row } from '../../../shared/controls';
+import { kindFor } from '../../../shared/fields';
+import { change, tryOut, useEditor } from '../../state/store';
+import { words } from '../../words';
+import { ItemSelect } from '../ItemSelect';
+import { BranchForm } from './BranchForm';
+import { FitForm } from './FitForm';
+import { HandForm } from './HandForm';
+import { PageForm } from './PageForm';
+import { TierForm } from './TierForm';
+
+export function ArrangeStage() {
+  const chart = useEditor((state) => state.chart);
+  const kind = kindFor(chart.kind);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
+      <h2 className="text-lg">{words.stages.arrange}</h2>
+      {chart.page.size !== 'picture' && <FitForm />}
+      <h3 className="pt-3 font-semibold">{words.arrange.whole}</h3>
+      {kind.choices.map((choice) => (
+        <Choice key={choice.key} choice={choice} value={chosen(kind.choices, chart.arrangement, choice.key)} />
+      ))}
+      <TierForm />
+      <BranchForm />
+      <HandForm />
+      <PageForm />
+    </div>
+  );
+}
+
+function Choice({ choice, value }: { choice: ArrangementChoice; value: string | number }) {
+  const set = (to: string | number) => ({ type: 'set-arrangement' as const, arrangement: { [choice.key]: to } });
+  if (choice.type === 'length')
+    return (
+      <Row label={choice.label}>
+        {(id) => (
+          <NumberField
+            id={id}
+            value={Number(value)}
+            least={choice.least}
+            most={choice.most}
+            unit="pt"
+            onChange={(to) => change(set(to), `arrangement ${choice.key}`)}
+          />
+        )}
+      </Row>
+    );
+  if (choice.type === 'item')
+    return (
+      <>
+        <Row label={choice.label}>
+          {(id) => <ItemSelect id={id} none={choice.none} value={String(value)} onChange={(to) => change(set(to))} />}
+        </Row>
+        <p className="pb-1 text-xs text-quiet">{choice.about}</p>
+      </>
+    );
+  if (choice.type === 'text')
+    return (
+      <>
+        <Row label={choice.label}>
+          {(id) => (
+            <input
+              id={id}
+              className="field min-w-0 flex-1 text-[13px]"
+              maxLength={300}
+              value={String(value)}
+              onChange={(event) => change(set(event.target.value), `arrangement ${choice.key}`)}
+            />
+          )}
+        </Row>
+        <p className="pb-1 text-xs text-quiet">{choice.about}</p>
+      </>
+    );
+  return (
+    <Choices
+      legend={choice.label}
+      value={String(value)}
+      options={choice.options}
+      onChoose={(to) => change(set(to))}
+      onTry={(to) => tryOut(to === null ? null : set(to))}
+    />
+  );
+}
