@@ -6,6 +6,7 @@ export default getViteConfig({
     include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
     benchmark: { include: ['bench/**/*.bench.ts'] },
     environment: 'node',
+    setupFiles: ['tests/support/laws.ts'],
     testTimeout: 30_000,
   },
 });

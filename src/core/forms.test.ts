@@ -20,9 +20,9 @@ const DEMO: Readonly<Record<string, string>> = {
 
 /** What a list says, without ids. */
 const said = (chart: Chart) => {
-  const numberOf = new Map([...walk(treeOf(chart.items))].map(({ id }, i) => [id, i]));
+  const numberOf = new Map(walk(treeOf(chart.items)).map(({ id }, i) => [id, i]));
   return {
-    items: [...walk(treeOf(chart.items))].map(({ id, depth }) => [depth, chart.items[id]!.fields]),
+    items: walk(treeOf(chart.items)).map(({ id, depth }) => [depth, chart.items[id]!.fields]),
     links: Object.values(chart.links)
       .map(({ from, to, role, label, fields }) =>
         JSON.stringify([numberOf.get(from), numberOf.get(to), role, label, fields]),
@@ -102,7 +102,7 @@ describe('any words', () => {
   it('come through CSV and a workbook', async () => {
     await fc.assert(
       fc.asyncProperty(listed, async (chart) => {
-        const cells = (of: Chart) => [...walk(treeOf(of.items))].map(({ id }) => of.items[id]!.fields);
+        const cells = (of: Chart) => walk(treeOf(of.items)).map(({ id }) => of.items[id]!.fields);
         const flat = {
           ...chart,
           items: Object.fromEntries(Object.entries(chart.items).map(([id, item]) => [id, { ...item, parent: null }])),
@@ -121,7 +121,7 @@ describe('lists of other programs', () => {
     const read = readList(org, text, { form });
     if (!read.ok) throw new Error(read.problem.message);
     const items = Object.fromEntries(read.list.items.map((item) => [item.id, item]));
-    return [...walk(treeOf(items))].map(({ id, depth }) => `${'  '.repeat(depth)}${items[id]!.fields['name']}`);
+    return walk(treeOf(items)).map(({ id, depth }) => `${'  '.repeat(depth)}${items[id]!.fields['name']}`);
   };
   it('as JSON: records with a manager, and nested ones', () => {
     expect(names('[{"name":"A","title":"Head"},{"name":"B","manager":"A"},{"name":"C","manager":"B"}]')).toEqual([

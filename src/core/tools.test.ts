@@ -34,7 +34,7 @@ const carried = (of: Chart, worked: Worked) => {
   return applied.chart;
 };
 const names = (of: Chart) =>
-  [...walk(treeOf(of.items))].map(({ id, depth }) => `${' '.repeat(depth)}${of.items[id]!.fields['name']}`);
+  walk(treeOf(of.items)).map(({ id, depth }) => `${' '.repeat(depth)}${of.items[id]!.fields['name']}`);
 const column = (of: Chart, field: string) => linesIn(of, null).map((id) => cellOf(org, of, id, field));
 const all = linesIn(chart, null);
 const bo = Object.values(chart.items).find(({ fields }) => fields['name'] === 'Bo 2')!.id;

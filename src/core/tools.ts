@@ -17,7 +17,7 @@ const done = (kind: Kind, chart: Chart, cells: readonly CellText[]): Worked => w
 /** Items in list order, of a branch or of the whole list. */
 export function linesIn(chart: Chart, branch: string | null): string[] {
   const tree = treeOf(chart.items);
-  return [...walk(tree, branch === null ? tree.tops : [branch])].map(({ id }) => id);
+  return walk(tree, branch === null ? tree.tops : [branch]).map(({ id }) => id);
 }
 
 /**

@@ -113,7 +113,7 @@ describe('OPML', () => {
     ]);
     const { chart, form } = readAs('org', SPEC);
     expect(form).toBe('opml');
-    expect([...walk(treeOf(chart.items))].map(({ id, depth }) => [depth, chart.items[id]!.fields])).toEqual([
+    expect(walk(treeOf(chart.items)).map(({ id, depth }) => [depth, chart.items[id]!.fields])).toEqual([
       [0, { name: 'Gardens' }],
       [1, { name: 'Saltmarsh' }],
       [2, { name: 'Pond & bog', category: '/Wet,/North' }],

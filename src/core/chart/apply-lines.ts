@@ -3,7 +3,7 @@ import { type Applied, fail, nameOf, patched, placeAfter, siblingsOf, unknown, u
 import type { Change, NewItem, SingleChange } from './changes';
 import { type Chart, ITEM_LIMIT, type Item } from './model';
 import { ordersAfter } from './order';
-import { isWithin, treeOf } from './tree';
+import { isWithin, treeAnew } from './tree';
 
 export function addItems(chart: Chart, change: Extract<SingleChange, { type: 'add-items' }>): Applied {
   if (Object.keys(chart.items).length + change.items.length > ITEM_LIMIT)
@@ -21,7 +21,7 @@ export function addItems(chart: Chart, change: Extract<SingleChange, { type: 'ad
     else if (unplaced.has(item.parent)) unplaced.get(item.parent)!.push(item);
     else unplaced.set(item.parent, [item]);
   }
-  const tree = treeOf(items);
+  const tree = treeAnew(items);
   for (const [parent, group] of unplaced) {
     const siblings = tree.childrenOf(parent).map((id) => items[id]!);
     const at = placeAfter(

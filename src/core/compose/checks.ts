@@ -82,8 +82,8 @@ export function pictureProblems(
       });
   }
   for (const item of items) {
+    if (item.set.lines.every((line) => fonts.missing(line.text, line.face).length === 0)) continue;
     const missing = new Set(item.set.lines.flatMap((line) => fonts.missing(line.text, line.face)));
-    if (missing.size === 0) continue;
     const line = lineOf(item.id);
     found.push({
       code: 'missing-letters',

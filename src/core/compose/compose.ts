@@ -63,10 +63,9 @@ export function compose(chart: Chart, fonts: Fonts, options: ComposeOptions = {}
   const prepared = prepare(chart, fonts);
   const { kind, structure, looks } = prepared;
   const { arrangement, scene, items, scale, smallest, point } = paint(prepared, fonts, options.number);
-  const links = arrangement.links.map((link) => ({ ...link, points: link.points.map(point) }));
   let line = options.lineOf;
   if (!line) {
-    const lines = new Map([...walk(treeOf(chart.items))].map(({ id }, i) => [id, i + 1]));
+    const lines = new Map(walk(treeOf(chart.items)).map(({ id }, i) => [id, i + 1]));
     line = (id) => lines.get(id);
   }
   const sets = (arrangement.areas ?? []).filter((area) => area.as === 'set');
@@ -75,7 +74,13 @@ export function compose(chart: Chart, fonts: Fonts, options: ComposeOptions = {}
     kind: kind.id,
     scene,
     items,
-    links: links.map(({ from, to, role, label, points }) => ({ from, to, role, label, points })),
+    links: arrangement.links.map(({ from, to, role, label, points }) => ({
+      from,
+      to,
+      role,
+      label,
+      points: points.map(point),
+    })),
     sets: sets.map(({ id, name, count, outline, curved }) => ({
       id,
       name,

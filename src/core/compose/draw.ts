@@ -3,6 +3,7 @@ import type { Look } from '../chart';
 import type { FaceId } from '../faces';
 import type { Area, ArrangedLink, PlacedWords, SetWords, Size } from '../kinds';
 import { type Point, withoutRepeats } from '../layout';
+import { rememberedPair } from '../remember';
 import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type SceneItem } from '../scene';
 import type { House } from '../style';
 import type { Fonts } from '../text';
@@ -52,27 +53,35 @@ function wordMarks(
   fill: string,
 ): Mark[] {
   const marks: Mark[] = [];
-  const part = { left: 0, middle: 0.5, right: 1 }[align ?? 'left'];
+  const part = PARTS[align ?? 'left'];
   let y = top;
-  for (const line of words.lines) {
-    const x = left + (width - line.width) * part;
-    marks.push(...textMarks(fonts, line.text, line.face, line.size, x, baseline(fonts, line.face, line.size, y), fill));
-    y += line.size * LINE_HEIGHT;
+  for (const { text, face, size, width: own } of words.lines) {
+    const x = left + (width - own) * part;
+    const base = baseline(fonts, face, size, y);
+    for (const run of fonts.runs(text, face))
+      marks.push({ type: 'text', x: x + run.dx * size, y: base, text: run.text, face: run.face, size, fill });
+    y += size * LINE_HEIGHT;
   }
   return marks;
 }
+const PARTS = { left: 0, middle: 0.5, right: 1 } as const;
 
-/** A box with its words, from its own near corner. */
-function boxMarks({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | 'set'>, fonts: Fonts): Mark[] {
+/** The outline of a box from its own near corner; boxes of one size and look share it, as those of a tier mostly do. */
+const frameOf = rememberedPair((own: Size, look: Look): readonly Mark[] => {
   const dash = dashOf(look.edgeDash, look.edgeWidth);
   const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth, ...(dash && { dash }) } : {};
   const [outer, ...inner] = outlines(look.shape, { x: 0, y: 0, ...own });
   return [
     { type: 'path', d: outer!, fill: look.fill, ...edge },
     ...inner.map((d): Mark => ({ type: 'path', d, ...edge })),
-    ...wordMarks(fonts, set, 0, (own.height - set.height) / 2, own.width, 'middle', look.ink),
   ];
-}
+});
+
+/** A box with its words, from its own near corner. */
+const boxMarks = ({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | 'set'>, fonts: Fonts): Mark[] => [
+  ...frameOf(own, look),
+  ...wordMarks(fonts, set, 0, (own.height - set.height) / 2, own.width, 'middle', look.ink),
+];
 
 const TAG = { face: 'text-600', size: 10, height: 15 } as const;
 
@@ -165,7 +174,7 @@ export function drawLinks(
 ): Scene['links'] {
   const groups = new Map<string, { from: string; look: LineLook; own: ArrangedLink[] }>();
   for (const link of links) {
-    const key = `${link.from} ${link.tier} ${JSON.stringify(link.look ?? '')}`;
+    const key = `${link.from} ${link.tier} ${link.look ? JSON.stringify(link.look) : ''}`;
     const group = groups.get(key);
     if (group) group.own.push(link);
     else groups.set(key, { from: link.from, look: { ...lookOf(link.tier), ...link.look }, own: [link] });

@@ -100,7 +100,8 @@ export function measure(
         set.set(item.id, setIn(fonts, item, room(item, width)));
     }
     const height = Math.max(...members.map((item) => box(item, set.get(item.id)!).height));
-    for (const item of members) sizes.set(item.id, { width, height });
+    const size = { width, height };
+    for (const item of members) sizes.set(item.id, size);
   }
   return { set, sizes };
 }

@@ -36,7 +36,8 @@ describe('fitting to the page', () => {
           expect(printed(chart)).toBeCloseTo(fit.prints!, 6);
           expect(fit.prints!).toBeGreaterThanOrEqual(fit.now! - 1e-9);
           expect(fit.prints!).toBeLessThanOrEqual(fit.bound! + 1e-9);
-          expect(fit.prints!).toBeGreaterThanOrEqual(fit.plain! - 1e-9);
+          // A hundredth is given up for wider gaps, and another for a plainer way.
+          expect(fit.prints!).toBeGreaterThanOrEqual(fit.plain! / 1.01 ** 2 - 1e-9);
         },
       ),
       { numRuns: 15 },

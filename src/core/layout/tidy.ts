@@ -81,7 +81,9 @@ function pass(forest: Forest, gaps: TidyGaps, mirrored: boolean): Float64Array {
   const topDown: number[] = [root];
   for (let i = 0; i < topDown.length; i++) {
     const v = topDown[i]!;
-    for (const [at, child] of children[v]!.entries()) {
+    const own = children[v]!;
+    for (let at = 0; at < own.length; at++) {
+      const child = own[at]!;
       parent[child] = v;
       number[child] = at;
       topDown.push(child);

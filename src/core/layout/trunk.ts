@@ -6,6 +6,14 @@ interface Span {
   high: number;
 }
 
+/** A piece of a way along an axis. */
+interface Part {
+  readonly drawn: Map<number, Span>;
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
+}
+
 const ROUND = 1e3;
 const length = (way: Way) =>
   way.slice(1).reduce((sum, [x, y], i) => sum + Math.abs(x - way[i]![0]) + Math.abs(y - way[i]![1]), 0);
@@ -16,12 +24,15 @@ const length = (way: Way) =>
  * others cover whole comes back as a single point.
  */
 export function withoutRepeats(ways: readonly Way[]): Way[] {
-  const drawn = new Map<string, Span>();
-  const keyOf = ([ax, ay]: Point, [bx, by]: Point) =>
+  if (ways.length < 2) return [...ways];
+  // What was drawn, by its place across: upright parts and level ones.
+  const upright = new Map<number, Span>();
+  const level = new Map<number, Span>();
+  const partOf = ([ax, ay]: Point, [bx, by]: Point): Part | undefined =>
     Math.abs(ax - bx) < 1 / ROUND
-      ? { key: `x${Math.round(ax * ROUND)}`, from: ay, to: by }
+      ? { drawn: upright, at: Math.round(ax * ROUND), from: ay, to: by }
       : Math.abs(ay - by) < 1 / ROUND
-        ? { key: `y${Math.round(ay * ROUND)}`, from: ax, to: bx }
+        ? { drawn: level, at: Math.round(ay * ROUND), from: ax, to: bx }
         : undefined;
   // Longest first: what is shorter then starts where it leaves the trunk.
   const order = ways.map((way, i) => ({ way, i })).sort((a, b) => length(b.way) - length(a.way) || a.i - b.i);
@@ -29,27 +40,29 @@ export function withoutRepeats(ways: readonly Way[]): Way[] {
     let start = way[0]!;
     let at = 1;
     for (; at < way.length; at++) {
-      const part = keyOf(start, way[at]!);
-      const span = part && drawn.get(part.key);
+      const part = partOf(start, way[at]!);
+      const span = part?.drawn.get(part.at);
       if (!part || !span || part.from < span.low - 1 / ROUND || part.from > span.high + 1 / ROUND) break;
       const inside = part.to >= span.low - 1 / ROUND && part.to <= span.high + 1 / ROUND;
       if (!inside) {
         const edge = part.to > part.from ? span.high : span.low;
-        start = part.key.startsWith('x') ? [start[0], edge] : [edge, start[1]];
+        start = part.drawn === upright ? [start[0], edge] : [edge, start[1]];
         break;
       }
       start = way[at]!;
     }
     const rest = [start, ...way.slice(at)];
     for (let i = 1; i < rest.length; i++) {
-      const part = keyOf(rest[i - 1]!, rest[i]!);
+      const part = partOf(rest[i - 1]!, rest[i]!);
       if (!part) continue;
       const low = Math.min(part.from, part.to);
       const high = Math.max(part.from, part.to);
-      const span = drawn.get(part.key);
-      if (!span) drawn.set(part.key, { low, high });
-      else if (low <= span.high + 1 / ROUND && high >= span.low - 1 / ROUND)
-        drawn.set(part.key, { low: Math.min(low, span.low), high: Math.max(high, span.high) });
+      const span = part.drawn.get(part.at);
+      if (!span) part.drawn.set(part.at, { low, high });
+      else if (low <= span.high + 1 / ROUND && high >= span.low - 1 / ROUND) {
+        span.low = Math.min(low, span.low);
+        span.high = Math.max(high, span.high);
+      }
     }
     return rest;
   });

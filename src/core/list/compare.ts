@@ -149,8 +149,8 @@ export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links'
   const fresh = list.items;
   const oldTree = treeOf(chart.items);
   const freshTree = treeOf(Object.fromEntries(fresh.map((item) => [item.id, item])));
-  const old = [...walk(oldTree)].map(({ id }) => chart.items[id]!);
-  const inOrder = [...walk(freshTree)].map(({ id }) => id);
+  const old = walk(oldTree).map(({ id }) => chart.items[id]!);
+  const inOrder = walk(freshTree).map(({ id }) => id);
   const byId = new Map(fresh.map((item) => [item.id, item]));
   const matches = matchLines(
     old,

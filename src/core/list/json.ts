@@ -19,7 +19,7 @@ const ownSchema = z.object({
 export const listAsJson = (chart: Chart) => ({
   title: chart.title,
   kind: chart.kind,
-  items: [...walk(treeOf(chart.items))].map(({ id, depth }) => ({
+  items: walk(treeOf(chart.items)).map(({ id, depth }) => ({
     id,
     level: depth + 1,
     parent: chart.items[id]!.parent,

@@ -7,7 +7,7 @@ import type { Problem } from './types';
 
 const found = (chart: Chart, kindId = 'org') => {
   const { kind } = readAs(kindId, kindId === 'venn' ? 'A: b' : 'A\n\tB');
-  return listProblems(kind, chart, (id) => [...walk(treeOf(chart.items))].findIndex((row) => row.id === id) + 1);
+  return listProblems(kind, chart, (id) => walk(treeOf(chart.items)).findIndex((row) => row.id === id) + 1);
 };
 const mended = (chart: Chart, problem: Problem, at = 0) => {
   const applied = apply(chart, problem.repairs[at]!.change);
@@ -15,7 +15,7 @@ const mended = (chart: Chart, problem: Problem, at = 0) => {
   return applied.chart;
 };
 const names = (chart: Chart) =>
-  [...walk(treeOf(chart.items))].map(({ id, depth }) => `${' '.repeat(depth)}${chart.items[id]!.fields['name']}`);
+  walk(treeOf(chart.items)).map(({ id, depth }) => `${' '.repeat(depth)}${chart.items[id]!.fields['name']}`);
 const one = (problems: readonly Problem[], code: string) => {
   const own = problems.filter((problem) => problem.code === code);
   expect(own.length).toBe(1);

@@ -1,5 +1,6 @@
 /** What can be wrong with the words of any list, whatever its kind: stray spaces, overlong names, near-doubles. */
 import { type Change, type Chart, type Item, ordersAfter, type Tree, treeOf, walk } from '../chart';
+import { remembered } from '../remember';
 import { likenessOfWords, wordsOf } from './names';
 import type { Problem } from './types';
 import { folded, letterBins, lettersApart, tidy } from './words';
@@ -64,7 +65,13 @@ function prepared(item: Item): Prepared | undefined {
   const name = folded(item.fields['name'] ?? '');
   const words = name === '' ? [] : wordsOf(item.fields['name']!);
   if (words.length === 0) return undefined;
-  return { item, name, words, digits: name.replace(/\D+/g, ' ').trim(), bins: letterBins(name, BINS) };
+  return {
+    item,
+    name,
+    words,
+    digits: /\d/.test(name) ? name.replace(/\D+/g, ' ').trim() : '',
+    bins: letterBins(name, BINS),
+  };
 }
 
 /** As many letters may not pair off as two slips leave. */
@@ -86,17 +93,18 @@ export function nearPairs(items: readonly Item[], most = MOST_FOUND): { first: I
   ];
   const found = new Map<string, { first: Item; second: Item; sure: number }>();
   for (const order of orders) {
-    const keyed = names.map((name) => ({ name, key: order(name) })).sort((a, b) => (a.key < b.key ? -1 : 1));
-    for (const [i, { name: a }] of keyed.entries())
-      for (let next = i + 1; next < Math.min(keyed.length, i + 1 + NEIGHBOURS); next++) {
-        const b = keyed[next]!.name;
+    const keys = names.map(order);
+    const sorted = names.map((_, i) => i).sort((a, b) => (keys[a]! < keys[b]! ? -1 : 1));
+    for (let i = 0; i < sorted.length; i++)
+      for (let next = i + 1; next < Math.min(sorted.length, i + 1 + NEIGHBOURS); next++) {
+        const [a, b] = [names[sorted[i]!]!, names[sorted[next]!]!];
         // "Bed 2" and "Bed 3" are two; what is written the same is a double, not a near one.
         if (a.digits !== b.digits || a.name === b.name) continue;
         // Names that share no family name differ by a slip of the pen or not at all.
         if (
           a.words.at(-1) !== b.words.at(-1) &&
           a.words.length === b.words.length &&
-          lettersApart(a.bins, b.bins) > SLIPS
+          lettersApart(a.bins, b.bins, SLIPS) > SLIPS
         )
           continue;
         const [first, second] = place.get(a.item.id)! < place.get(b.item.id)! ? [a.item, b.item] : [b.item, a.item];
@@ -109,6 +117,9 @@ export function nearPairs(items: readonly Item[], most = MOST_FOUND): { first: I
   }
   return [...found.values()];
 }
+
+/** Names stay while a chart is arranged and styled. */
+const nearPairsOf = remembered((items: Chart['items']) => nearPairs(walk(treeOf(items)).map(({ id }) => items[id]!)));
 
 export interface LineRules {
   /** What an item without a name is called. */
@@ -126,7 +137,7 @@ export function lineProblems(
 ): Problem[] {
   const found: Problem[] = [];
   const tree = treeOf(chart.items);
-  const items = [...walk(tree)].map(({ id }) => chart.items[id]!);
+  const items = walk(tree).map(({ id }) => chart.items[id]!);
   const called = (item: Item) => item.fields['name'] || unnamed;
   const add = (item: Item, problem: Omit<Problem, 'line' | 'item' | 'message'>, says: string) => {
     const line = lineOf(item.id);
@@ -187,7 +198,7 @@ export function lineProblems(
     }
   }
   if (maySame)
-    for (const { first, second } of nearPairs(items)) {
+    for (const { first, second } of nearPairsOf(chart.items)) {
       if (!maySame(first, second)) continue;
       const other = lineOf(first.id);
       add(

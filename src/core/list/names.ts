@@ -38,16 +38,24 @@ const TITLES: ReadonlySet<string> = new Set(
 
 /** The words of a name without titles, family name last: "Marrable, Dr Piet" is piet marrable. */
 export function wordsOf(name: string): string[] {
+  const words = PLAIN_NAME.test(name) ? plainWords(name) : partsOf(name);
+  const bare = words.some((word) => TITLES.has(word)) ? words.filter((word) => !TITLES.has(word)) : words;
+  return bare.length > 0 ? bare : words;
+}
+
+/** A name in which nothing but spaces and hyphens stands between letters, as most are. */
+const PLAIN_NAME = /^[A-Za-z][A-Za-z' -]*$/;
+const plainWords = (name: string): string[] => folded(name).replaceAll('-', '').split(' ').filter(Boolean);
+
+function partsOf(name: string): string[] {
   const [family, given] = name.split(',', 2);
   const turned =
     given !== undefined && !TITLES.has(folded(given).replace(/\./g, '')) ? `${given} ${family}` : (family ?? '');
-  const words = folded(turned.replace(/\([^)]*\)/g, ' '))
+  return folded(turned.replace(/\([^)]*\)/g, ' '))
     .replace(/\.(?=\S)/g, '. ')
     .split(/\s+/)
     .map((word) => word.replace(/[^\p{L}\p{N}']/gu, ''))
     .filter((word) => word !== '');
-  const bare = words.filter((word) => !TITLES.has(word));
-  return bare.length > 0 ? bare : words;
 }
 
 const fits = (a: string, b: string) =>

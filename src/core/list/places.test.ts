@@ -12,7 +12,7 @@ function read(text: string, options: ReadOptions = {}) {
   const items = Object.fromEntries(result.list.items.map((item) => [item.id, item]));
   return {
     ...result.list,
-    tree: [...walk(treeOf(items))].map(({ id, depth }) => `${'  '.repeat(depth)}${items[id]!.fields['name']}`),
+    tree: walk(treeOf(items)).map(({ id, depth }) => `${'  '.repeat(depth)}${items[id]!.fields['name']}`),
     codes: result.list.problems.map(({ code, line }) => `${code} ${line}`),
     fields: (name: string) => result.list.items.find((item) => item.fields['name'] === name)?.fields,
   };

@@ -16,19 +16,17 @@ export function itemFinder(items: Iterable<Item>, other?: string): (text: string
     name: new Map<string, string[]>(),
     other: new Map<string, string[]>(),
   };
-  for (const item of items) {
-    for (const [kind, field] of [
-      ['id', 'id'],
-      ['name', 'name'],
-      ['other', other],
-    ] as const) {
-      if (field === undefined) continue;
-      const key = folded(item.fields[field] ?? '');
-      if (key === '') continue;
-      const list = byKey[kind].get(key);
-      if (list) list.push(item.id);
-      else byKey[kind].set(key, [item.id]);
-    }
+  const add = (known: Map<string, string[]>, id: string, text: string | undefined) => {
+    const key = folded(text ?? '');
+    if (key === '') return;
+    const list = known.get(key);
+    if (list) list.push(id);
+    else known.set(key, [id]);
+  };
+  for (const { id, fields } of items) {
+    add(byKey.id, id, fields['id']);
+    add(byKey.name, id, fields['name']);
+    if (other !== undefined) add(byKey.other, id, fields[other]);
   }
   return (text) => {
     const key = folded(text);
@@ -69,7 +67,8 @@ export function resolveParents(items: readonly Item[], field: string, other?: st
   return items.map((item) => {
     const parent = above.get(item.id);
     if (parent === undefined) return item;
-    const { [field]: _, ...fields } = item.fields;
+    const fields: Record<string, string> = {};
+    for (const key in item.fields) if (key !== field) fields[key] = item.fields[key]!;
     return { ...item, parent, fields };
   });
 }
@@ -86,7 +85,7 @@ export function itemBy(items: Readonly<Record<string, Item>>, text: string): str
  * @param used items that are referred to
  */
 export function references(chart: Pick<Chart, 'items'>, used: Iterable<string>) {
-  const order = [...walk(treeOf(chart.items))].map(({ id }) => chart.items[id]!);
+  const order = walk(treeOf(chart.items)).map(({ id }) => chart.items[id]!);
   const times = new Map<string, number>();
   for (const { fields } of order) {
     const key = folded(fields['name'] ?? '');

@@ -52,6 +52,8 @@ function withName(fields: string[], columns: readonly Column[], chosen: Readonly
   if (at >= 0) fields[at] = 'name';
 }
 
+/** White space that is not kept as it is in a cell: all but single plain spaces inside, and line ends. */
+const LOOSE = /^\s|\s$| {2}|[^\S\n ]/;
 const FIRST_ROWS = 6;
 
 function read(raw: string, context: ReadContext, options: TableOptions): ListRead {
@@ -115,9 +117,9 @@ function read(raw: string, context: ReadContext, options: TableOptions): ListRea
 
   const fieldsOf = (row: Row): Record<string, string> => {
     const own: Record<string, string> = { name: '' };
-    for (const [at, cell] of row.cells.entries()) {
-      const field = fields[at]!;
-      const value = cell.replace(/[^\S\n]+/g, ' ').trim();
+    for (let at = 0; at < row.cells.length; at++) {
+      const [cell, field] = [row.cells[at]!, fields[at]!];
+      const value = LOOSE.test(cell) ? cell.replace(/[^\S\n]+/g, ' ').trim() : cell;
       if (value !== '' && field !== LEFT_OUT && !field.startsWith('@')) own[field] = value;
     }
     return own;

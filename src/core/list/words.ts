@@ -115,10 +115,13 @@ export function letterBins(text: string, bins: number): Uint16Array {
   return counts;
 }
 
-/** Letters that do not pair off between two texts counted in the same bins; an edit leaves two at the most. */
-export function lettersApart(a: Uint16Array, b: Uint16Array): number {
+/**
+ * Letters that do not pair off between two texts counted in the same bins; an edit leaves two at the most.
+ * @param most counting ends once there are more
+ */
+export function lettersApart(a: Uint16Array, b: Uint16Array, most = Number.POSITIVE_INFINITY): number {
   let apart = 0;
-  for (let i = 0; i < a.length; i++) apart += Math.abs(a[i]! - b[i]!);
+  for (let i = 0; i < a.length && apart <= most; i++) apart += Math.abs(a[i]! - b[i]!);
   return apart;
 }
 

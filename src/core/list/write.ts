@@ -36,7 +36,7 @@ export function gridOf(
   columns: readonly Column[],
   cell: (item: string, field: string) => string | undefined = () => undefined,
 ): Grid {
-  const items = [...walk(treeOf(chart.items))].map(({ id }) => id);
+  const items = walk(treeOf(chart.items)).map(({ id }) => id);
   const of = (field: string) => items.map((id) => cell(id, field) ?? chart.items[id]!.fields[field] ?? '');
   const shown = columns.flatMap(({ field, label }) => {
     const cells = of(field);

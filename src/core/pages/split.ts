@@ -51,7 +51,7 @@ export function membersOf(
 
 export function split(input: SplitInput): Split {
   const { tops, childrenOf, weight, most, fits, tell } = input;
-  const order = [...walk(input)].map(({ id }) => id);
+  const order = walk(input).map(({ id }) => id);
   const cut = new Set<string>();
   /** Weight of what a branch still holds together. */
   const held = new Map<string, number>();

@@ -18,6 +18,8 @@ export interface Shaped {
   readonly faces: readonly FaceId[];
   /** Whether a line may end before letter i, must not (it belongs to the letter before), or may where it must. */
   readonly breaks: readonly Break[];
+  /** The letters before which a line may end without need, and the end. */
+  readonly stops: readonly number[];
   /** Letters that no shipped face has. */
   readonly missing: readonly string[];
 }
@@ -45,41 +47,45 @@ export interface Fonts {
 
 interface Meter {
   has(codePoint: number): boolean;
-  advance(letter: string, codePoint: number): number;
-  kern(left: string, right: string): number;
+  advance(codePoint: number): number;
+  kern(left: number, right: number): number;
   metrics: { ascent: number; descent: number; capHeight: number };
+}
+
+/** Letters before this have tables of their own: they are nearly all that is written, and maps are slow for them. */
+const TABLED = 0x3000;
+/** Pairs of letters before this are kept under one small number. */
+const PAIRED = 0x8000;
+
+/** What is worked out of a code point, each once. */
+function byLetter(work: (codePoint: number) => number): (codePoint: number) => number {
+  const table = new Float64Array(TABLED).fill(Number.NaN);
+  const others = new Map<number, number>();
+  return (codePoint) => {
+    const known = codePoint < TABLED ? table[codePoint]! : (others.get(codePoint) ?? Number.NaN);
+    if (!Number.isNaN(known)) return known;
+    const value = work(codePoint);
+    if (codePoint < TABLED) table[codePoint] = value;
+    else others.set(codePoint, value);
+    return value;
+  };
 }
 
 /** Widths in em of one font. Kerning of a pair is what laying out both letters together adds; each is asked for once. */
 function meter(font: Font): Meter {
   const em = font.unitsPerEm;
-  const advances = new Map<string, number>();
-  const pairs = new Map<string, number>();
-  const known = new Map<number, boolean>();
-  const advance = (letter: string, codePoint: number) => {
-    let width = advances.get(letter);
-    if (width === undefined) {
-      width = font.glyphForCodePoint(codePoint).advanceWidth / em;
-      advances.set(letter, width);
-    }
-    return width;
-  };
+  const known = byLetter((codePoint) => (font.hasGlyphForCodePoint(codePoint) ? 1 : 0));
+  const advance = byLetter((codePoint) => font.glyphForCodePoint(codePoint).advanceWidth / em);
+  const pairs = new Map<number | string, number>();
   return {
-    has(codePoint) {
-      let has = known.get(codePoint);
-      if (has === undefined) {
-        has = font.hasGlyphForCodePoint(codePoint);
-        known.set(codePoint, has);
-      }
-      return has;
-    },
+    has: (codePoint) => known(codePoint) === 1,
     advance,
     kern(left, right) {
-      const key = left + right;
+      const both = () => String.fromCodePoint(left, right);
+      const key = left < PAIRED && right < PAIRED ? left * PAIRED + right : both();
       let kern = pairs.get(key);
       if (kern === undefined) {
-        const apart = advance(left, left.codePointAt(0)!) + advance(right, right.codePointAt(0)!);
-        kern = font.layout(key).advanceWidth / em - apart;
+        kern = font.layout(both()).advanceWidth / em - advance(left) - advance(right);
         pairs.set(key, kern);
       }
       return kern;
@@ -92,13 +98,12 @@ function meter(font: Font): Meter {
 const FIRST_MARK = 0x300;
 const HYPHENS = new Set('-‐–—/');
 
-function breakBefore(letters: readonly string[], i: number): Break {
-  const [before, letter] = [letters[i - 1], letters[i]!];
+/** Whether a line may end between two letters, given the one before them. */
+function breakBefore(letter: string, before: string, beforeThat: string): Break {
   if (letter.codePointAt(0)! >= FIRST_MARK && /\p{M}|\u200d|\ufe0f/u.test(letter)) return 'must not';
   if (letter === ' ') return 'may inside';
   if (before === ' ') return 'may';
-  const hyphen = i > 1 && HYPHENS.has(before!) && letters[i - 2] !== ' ';
-  return hyphen ? 'may' : 'may inside';
+  return beforeThat !== '' && beforeThat !== ' ' && HYPHENS.has(before) ? 'may' : 'may inside';
 }
 
 const CACHE_LIMIT = 60_000;
@@ -109,57 +114,70 @@ const CACHE_LIMIT = 60_000;
  */
 export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts {
   const meters = Object.fromEntries(faceIds.map((id) => [id, meter(create(bytes[id]))])) as Record<FaceId, Meter>;
-  const cache = new Map<string, Shaped>();
+  const cache = Object.fromEntries(faceIds.map((id) => [id, new Map<string, Shaped>()])) as Record<
+    FaceId,
+    Map<string, Shaped>
+  >;
 
   const faceFor = (codePoint: number, face: FaceId): FaceId =>
     !meters[face].has(codePoint) && meters[standIn(face)].has(codePoint) ? standIn(face) : face;
 
   function shape(raw: string, face: FaceId): Shaped {
-    const key = `${face} ${raw}`;
-    const known = cache.get(key);
+    const known = cache[face].get(raw);
     if (known) return known;
     const text = raw.normalize('NFC');
     const offsets: number[] = [];
     const upTo = [0];
     const kernBefore: number[] = [];
     const letterFaces: FaceId[] = [];
+    const breaks: Break[] = [];
+    const stops: number[] = [];
+    const missing = new Set<string>();
     let offset = 0;
     let total = 0;
-    let last = '';
+    let [last, lastCode, beforeThat] = ['', 0, ''];
+    let lastFace: FaceId | undefined;
     for (const letter of text) {
       const codePoint = letter.codePointAt(0)!;
       const own = faceFor(codePoint, face);
-      const kern = last !== '' && letterFaces.at(-1) === own ? meters[own].kern(last, letter) : 0;
-      total += kern + meters[own].advance(letter, codePoint);
+      const kern = lastFace === own ? meters[own].kern(lastCode, codePoint) : 0;
+      total += kern + meters[own].advance(codePoint);
+      const breaking = breakBefore(letter, last, beforeThat);
+      if (breaking === 'may') stops.push(breaks.length);
+      if (letter > ' ' && !meters[own].has(codePoint)) missing.add(letter);
       offsets.push(offset);
       upTo.push(total);
       kernBefore.push(kern);
       letterFaces.push(own);
+      breaks.push(breaking);
       offset += letter.length;
-      last = letter;
+      [last, lastCode, beforeThat, lastFace] = [letter, codePoint, last, own];
     }
     offsets.push(offset);
-    const letters = [...text];
+    stops.push(breaks.length);
     const shaped: Shaped = {
       text,
       offsets,
       upTo,
       kernBefore,
       faces: letterFaces,
-      breaks: letters.map((_, i) => breakBefore(letters, i)),
-      missing: [
-        ...new Set(letters.filter((letter, i) => letter > ' ' && !meters[letterFaces[i]!].has(letter.codePointAt(0)!))),
-      ],
+      breaks,
+      stops,
+      missing: [...missing],
     };
-    if (cache.size >= CACHE_LIMIT) cache.clear();
-    cache.set(key, shaped);
+    if (cache[face].size >= CACHE_LIMIT) cache[face].clear();
+    cache[face].set(raw, shaped);
     return shaped;
   }
 
   /** Whether a face has all letters of a text: most texts need no stand-in, and then no shaping to know that. */
   function whole(text: string, face: FaceId): boolean {
     const { has } = meters[face];
-    for (const letter of text) if (!has(letter.codePointAt(0)!)) return false;
+    for (let i = 0; i < text.length; i++) {
+      const codePoint = text.codePointAt(i)!;
+      if (!has(codePoint)) return false;
+      if (codePoint > 0xffff) i++;
+    }
     return true;
   }
 

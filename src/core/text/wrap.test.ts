@@ -39,6 +39,25 @@ describe('wrapping', () => {
     );
   });
 
+  it('finds the narrowest of all ways to break a text of few lines at its spaces', () => {
+    const few = fc.array(fc.stringMatching(/^[A-Za-z]{1,9}$/), { minLength: 2, maxLength: 6 });
+    const width = (text: string) => fonts.width(text, 'text-400', 12);
+    fc.assert(
+      fc.property(few, fc.integer({ min: 90, max: 200 }), (all, most) => {
+        const found = set(all.join(' '), most);
+        fc.pre(found.lines.length <= 3);
+        const ways = Array.from({ length: 2 ** (all.length - 1) }, (_, cuts) =>
+          all.reduce((text, word, i) => `${text}${cuts & (2 ** (i - 1)) ? '\n' : ' '}${word}`).split('\n'),
+        );
+        const fit = ways
+          .filter((lines) => lines.length === found.lines.length)
+          .map((way) => Math.max(...way.map(width)));
+        expect(found.width).toBeCloseTo(Math.min(...fit), 6);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
   it('never hangs on letters wider than the line', () => {
     expect(set('WWW', 1).lines).toEqual(['W', 'W', 'W']);
     expect(set('', 10).lines).toEqual(['']);

@@ -9,33 +9,68 @@ export interface Wrapped {
   readonly width: number;
 }
 
-/** Greedy lines of letters [from, to), each at most `most` em wide; a piece too wide for a line is broken inside. */
-function greedy({ text, offsets, upTo, kernBefore, breaks }: Shaped, most: number): [number, number][] {
-  const width = (from: number, to: number) => upTo[to]! - upTo[from]! - kernBefore[from]!;
-  const isSpace = (i: number) => text.charCodeAt(offsets[i]!) === 32;
-  const lines: [number, number][] = [];
-  const end = breaks.length;
+/** Letters [from, to) on a line of their own, in em: a space at the end takes no room. */
+function inkWidth({ text, offsets, upTo, kernBefore }: Shaped, from: number, to: number): number {
+  const ink = to - 1 > from && text.charCodeAt(offsets[to - 1]!) === 32 ? to - 1 : to;
+  return upTo[ink]! - upTo[from]! - kernBefore[from]!;
+}
+
+type Span = readonly [from: number, to: number];
+
+/** Greedy lines of letters, each at most `most` em wide; a piece too wide for a line is broken inside. */
+function greedy(shaped: Shaped, most: number): Span[] {
+  const { breaks, stops } = shaped;
+  const fits = (from: number, to: number) => inkWidth(shaped, from, to) <= most + 1e-9;
+  const lines: Span[] = [];
   let start = 0;
-  while (start < end) {
-    let fits = start;
-    let broken = start + 1;
-    for (let at = start + 1; at <= end; at++) {
-      // A space at the end of a line takes no room.
-      const ink = isSpace(at - 1) ? at - 1 : at;
-      if (ink > start && width(start, ink) > most + 1e-9) break;
-      if (at === end || breaks[at] !== 'must not') broken = at;
-      if (at === end || breaks[at] === 'may') fits = at;
+  let next = 0;
+  while (next < stops.length) {
+    let end = start;
+    while (next < stops.length && fits(start, stops[next]!)) end = stops[next++]!;
+    if (end === start) {
+      // Not even the first piece fits: it is broken after at least one letter.
+      end = start + 1;
+      for (let at = end + 1; at < stops[next]! && fits(start, at); at++) if (breaks[at] !== 'must not') end = at;
+      while (breaks[end] === 'must not') end++;
+      if (end >= stops[next]!) end = stops[next++]!;
     }
-    // Nothing to break at fits: break inside the word, after at least one letter.
-    const stop = fits > start ? fits : broken;
-    lines.push([start, stop]);
-    start = stop;
+    lines.push([start, end]);
+    start = end;
   }
   return lines;
 }
 
-/** Halvings: the width is found to less than a tenth of a point. */
-const SEARCH_STEPS = 12;
+const widestOf = (shaped: Shaped, spans: readonly Span[]): number =>
+  spans.reduce((most, [from, to]) => Math.max(most, inkWidth(shaped, from, to)), 0);
+
+/** Few lines are evened out word by word, more by halving the width that is left to gain. */
+const FEW = 3;
+/** Below a width by less than any letter's, in em. */
+const JUST = 1e-6;
+/** What is no longer worth evening out, in em. */
+const EVEN = 0.005;
+
+/** The narrowest lines that are no more in number, and cut no more words, than those of the greedy way. */
+function evened(shaped: Shaped, limit: number): Span[] {
+  let spans = greedy(shaped, limit);
+  if (spans.length < 2) return spans;
+  const few = spans.length <= FEW;
+  const most = cuts(shaped, spans);
+  let widest = widestOf(shaped, spans);
+  let low = shaped.upTo.at(-1)! / spans.length / 2;
+  while (widest - low > EVEN) {
+    const width = few ? widest - JUST : (low + widest) / 2;
+    const tried = greedy(shaped, width);
+    const now = widestOf(shaped, tried);
+    // Evening out must not cut a word that fits whole; a line of one letter may be wider than it was asked to be.
+    if (now < widest && tried.length <= spans.length && cuts(shaped, tried) <= most) {
+      spans = tried;
+      widest = now;
+    } else if (few) break;
+    else low = width;
+  }
+  return spans;
+}
 
 /**
  * Breaks a text into as few lines as fit a width, then evens their lengths: the narrowest width that needs no more
@@ -44,19 +79,39 @@ const SEARCH_STEPS = 12;
  * @param size text size in points
  */
 export function wrap(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
-  const known = keptFor(fonts);
-  const key = `${face} ${size} ${most} ${text}`;
-  const found = known.get(key);
+  const known = keptFor(fonts).of(face, size, most);
+  const found = known.get(text);
   if (found) return found;
   if (known.size >= MOST_KEPT) known.clear();
   const wrapped = wrapAnew(fonts, text, face, size, most);
-  known.set(key, wrapped);
+  known.set(text, wrapped);
   return wrapped;
 }
 
 /** A chart is set anew with every edit, nearly all of its words as before. */
 const MOST_KEPT = 60_000;
-const keptFor = remembered((_: Fonts) => new Map<string, Wrapped>());
+/** Ways to set words that are kept: a chart has a few for each tier. */
+const MOST_WAYS = 200;
+
+/** Texts already set, by the way they were set in. */
+class Kept {
+  private readonly ways = new Map<string, Map<string, Wrapped>>();
+  private last: { face: FaceId; size: number; most: number; texts: Map<string, Wrapped> } | undefined;
+
+  of(face: FaceId, size: number, most: number): Map<string, Wrapped> {
+    const { last } = this;
+    if (last && last.face === face && last.size === size && last.most === most) return last.texts;
+    const key = `${face} ${size} ${most}`;
+    const texts = this.ways.get(key) ?? new Map<string, Wrapped>();
+    if (!this.ways.has(key)) {
+      if (this.ways.size >= MOST_WAYS) this.ways.clear();
+      this.ways.set(key, texts);
+    }
+    this.last = { face, size, most, texts };
+    return texts;
+  }
+}
+const keptFor = remembered((_: Fonts) => new Kept());
 
 function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
   const lines: { text: string; width: number }[] = [];
@@ -67,22 +122,8 @@ function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: 
       lines.push({ text: '', width: 0 });
       continue;
     }
-    let limit = most / size;
     const end = shaped.breaks.length;
-    let spans: [number, number][] = shaped.upTo[end]! <= limit ? [[0, end]] : greedy(shaped, limit);
-    if (spans.length > 1) {
-      let low = shaped.upTo.at(-1)! / spans.length / 2;
-      for (let step = 0; step < SEARCH_STEPS; step++) {
-        const middle = (low + limit) / 2;
-        const tried = greedy(shaped, middle);
-        // Evening out must not cut a word that fits whole.
-        if (tried.length > spans.length || cuts(shaped, tried) > cuts(shaped, spans)) low = middle;
-        else {
-          spans = tried;
-          limit = middle;
-        }
-      }
-    }
+    const spans: readonly Span[] = shaped.upTo[end]! <= most / size ? [[0, end]] : evened(shaped, most / size);
     for (const [from, to] of spans) {
       // The space at which a line was broken is not part of it.
       const stop = to < end && shaped.text[shaped.offsets[to - 1]!] === ' ' ? to - 1 : to;
@@ -95,5 +136,5 @@ function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: 
 }
 
 /** How many of the lines end inside a word. */
-const cuts = ({ breaks }: Shaped, spans: readonly [number, number][]) =>
+const cuts = ({ breaks }: Shaped, spans: readonly Span[]) =>
   spans.filter(([, to]) => to < breaks.length && breaks[to] !== 'may').length;

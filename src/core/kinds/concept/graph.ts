@@ -43,7 +43,7 @@ export const graphOf = (chart: Pick<Chart, 'items' | 'arrangement'>): Graph => k
 
 function find(items: Chart['items'], chosenMain: string): Graph {
   const tree = treeOf(items);
-  const lines = [...walk(tree)].map(({ id }) => id);
+  const lines = walk(tree).map(({ id }) => id);
   const nameOf = (id: string) => items[id]!.fields['name'] ?? '';
   const byKey = new Map<string, string>();
   for (const id of lines) {

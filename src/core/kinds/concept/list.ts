@@ -264,7 +264,7 @@ export const forms: readonly ListForm[] = [propositionForm, focused, ...tableFor
 export function outlineOf(chart: Chart): string {
   const focus = chart.arrangement['focus'];
   const lines = writeOutline(
-    [...walk(treeOf(chart.items))].map(({ id, depth }) => {
+    walk(treeOf(chart.items)).map(({ id, depth }) => {
       const { name = '', phrase } = chart.items[id]!.fields;
       const needed = phrase || /^[[(]/.test(name);
       return { level: depth, cells: [`${needed ? `[${phrase ?? ''}] ` : ''}${name || '?'}`] };

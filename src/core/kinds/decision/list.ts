@@ -162,7 +162,7 @@ export const forms = [outlineForm(OUTLINE, split), ...tableForms(TABLE, { parent
 /** Every line's way, words and numbers, as `split` reads them. */
 export const outlineOf = (chart: Chart): string =>
   writeOutline(
-    [...walk(treeOf(chart.items))].map(({ id, depth }) => {
+    walk(treeOf(chart.items)).map(({ id, depth }) => {
       const { name = '', answer = '', chance, cost, value } = chart.items[id]!.fields;
       const way = `${answer}${chance ? ` (${chance})` : ''}${cost ? ` (cost ${cost})` : ''}`;
       // A colon in the words would be taken for the end of an answer.

@@ -59,7 +59,7 @@ const keyOf = ({ fields }: Item) =>
 
 function find(items: Chart['items']): Steps {
   const tree = treeOf(items);
-  const lines = [...walk(tree)].map(({ id }) => id);
+  const lines = walk(tree).map(({ id }) => id);
   const isLeaf = (id: string) => tree.childrenOf(id).length === 0;
   const byKey = new Map<string, string>();
   for (const id of lines) {

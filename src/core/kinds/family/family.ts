@@ -82,7 +82,7 @@ const known = rememberedPair((items: Chart['items'], links: Chart['links']) => f
 export const familyOf = (chart: Pick<Chart, 'items' | 'links'>): Family => known(chart.items, chart.links);
 
 function find({ items, links }: Pick<Chart, 'items' | 'links'>): Family {
-  const people = [...walk(treeOf(items))].map(({ id }) => id);
+  const people = walk(treeOf(items)).map(({ id }) => id);
   const place = new Map(people.map((id, i) => [id, i]));
   const couples = new Map<string, { partners: string[]; status: Status | undefined; children: Child[] }>();
   const couple = (a: string, b: string | undefined, status?: Status) => {

@@ -1,5 +1,6 @@
 import { type Chart, treeOf } from '../../chart';
 import { folded } from '../../list';
+import { rememberedPair } from '../../remember';
 import type { Structure } from '../arrangement';
 import type { ShownFigure } from '../kind';
 import { isVacant } from './problems';
@@ -8,7 +9,7 @@ import { isVacant } from './problems';
  * Counts of an org chart. `span` is the span of control: direct reports of those who have any (mean to one decimal,
  * and most). A person who holds two posts counts once.
  */
-export function figures(chart: Chart, structure: Structure) {
+export const figures = rememberedPair((chart: Chart, structure: Structure) => {
   const items = Object.values(chart.items);
   const tree = treeOf(chart.items);
   const spans = items.map((item) => tree.childrenOf(item.id).length).filter((count) => count > 0);
@@ -23,7 +24,7 @@ export function figures(chart: Chart, structure: Structure) {
       most: spans.reduce((most, n) => Math.max(most, n), 0),
     },
   };
-}
+});
 
 export function shownFigures(chart: Chart, structure: Structure): ShownFigure[] {
   const f = figures(chart, structure);

@@ -210,7 +210,7 @@ function fitWith(
 /** Items in the order of the list, those under the same one as a chart sorts them. */
 function sortedAs(ids: readonly string[], chart: Chart): string[] {
   const drawn = new Set(ids);
-  return [...walk(treeOf(chart.items))].flatMap(({ id }) => (drawn.has(id) ? [id] : []));
+  return walk(treeOf(chart.items)).flatMap(({ id }) => (drawn.has(id) ? [id] : []));
 }
 
 /**

@@ -136,7 +136,7 @@ export function cell(chart: Chart, item: string, field: string): string | undefi
 /** Names and posts, a tab a level. */
 export const outlineOf = (chart: Chart): string =>
   writeOutline(
-    [...walk(treeOf(chart.items))].map(({ id, depth }) => {
+    walk(treeOf(chart.items)).map(({ id, depth }) => {
       const { name, post = '' } = chart.items[id]!.fields;
       return { level: depth, cells: [name || 'Vacant post', ...(post === '' ? [] : [post])] };
     }),

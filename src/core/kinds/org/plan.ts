@@ -95,25 +95,54 @@ export const scaleIn = (room: Size | undefined, { width, height }: Size, most = 
 export const settingsBy = ({ chosen: own, base }: Plan, habit: Habit): Setting[] =>
   own.map((setting, i) => setting ?? habit(base.tier[i]! + 1));
 
+interface Placed {
+  readonly tree: Tree;
+  readonly settings: readonly Setting[];
+  readonly scale: number;
+}
+
+function placedBy(plan: Plan, habit: Habit, room: Size | undefined, shelves: number): Placed {
+  const settings = settingsBy(plan, habit);
+  const laid = tree({ ...plan.base, settings, shelves });
+  return { tree: laid, settings, scale: scaleIn(room, sizeOf(plan, laid)) };
+}
+
 /** Places a plan; what is left to itself is set so that it prints largest, if that gains enough over the plainest way. */
-export function placed(plan: Plan, room: Size | undefined, rows: boolean): { tree: Tree; settings: Setting[] } {
+export function placed(plan: Plan, room: Size | undefined, rows: boolean): Placed {
   const count = plan.ids.length;
   const tried = count <= MOST_TRIED.all && room !== undefined;
   const free = room !== undefined && count <= MOST_TRIED.some && plan.chosen.some((setting) => setting === undefined);
   const tiers = plan.base.tier.reduce((most, tier) => Math.max(most, tier + 1), 0);
-  const ways = free ? habits(plan.columns, tiers, !tried) : habits(plan.columns, tiers).slice(0, 1);
   const shelves =
     rows && tried ? shelfCounts(plan.base.tops.length) : [rows ? plan.base.tops.length : plan.base.shelves];
-  let best: { tree: Tree; settings: Setting[]; scale: number } | undefined;
+  if (free && !tried) return climbed(plan, habits(plan.columns, tiers, true), room, shelves[0]!);
+  const ways = free ? habits(plan.columns, tiers) : habits(plan.columns, tiers).slice(0, 1);
+  let best: Placed | undefined;
   for (const count of shelves)
     for (const habit of ways) {
-      const settings = settingsBy(plan, habit);
-      const laid = tree({ ...plan.base, settings, shelves: count });
-      const scale = scaleIn(room, sizeOf(plan, laid));
+      const next = placedBy(plan, habit, room, count);
       // Another number of rows need not gain as much as another way to set the branches.
-      if (!best || scale > best.scale * (habit === ways[0] ? 1.01 : BETTER)) best = { tree: laid, settings, scale };
+      if (!best || next.scale > best.scale * (habit === ways[0] ? 1.01 : BETTER)) best = next;
       if (best.scale >= 1) return best;
     }
+  return best!;
+}
+
+/**
+ * The best of ways that make the picture shorter along its tiers and deeper, one after another: where it is too long for
+ * the room the next is tried, else the one before, so that few are placed.
+ */
+function climbed(plan: Plan, ways: readonly Habit[], room: Size, shelves: number): Placed {
+  const found: Placed[] = [];
+  let best: Placed | undefined;
+  for (let i = Math.min(2, ways.length - 1); ways[i] && !found[i]; ) {
+    const next = placedBy(plan, ways[i]!, room, shelves);
+    found[i] = next;
+    if (!best || next.scale > best.scale) best = next;
+    const { width, height } = sizeOf(plan, next.tree);
+    const long = plan.columns ? height / room.height > width / room.width : width / room.width > height / room.height;
+    i += long ? 1 : -1;
+  }
   return best!;
 }
 

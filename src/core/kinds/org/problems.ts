@@ -23,7 +23,7 @@ type LineOf = (item: string) => number | undefined;
 export function problems(chart: Chart, lineOf: LineOf): Problem[] {
   const tree = treeOf(chart.items);
   // In the order of the list: what is said must not depend on the order in which a store gives records back.
-  const items = [...walk(tree)].map(({ id }) => chart.items[id]!);
+  const items = walk(tree).map(({ id }) => chart.items[id]!);
   const at = (item: string) => {
     const line = lineOf(item);
     return line === undefined ? { item } : { item, line };
@@ -200,9 +200,9 @@ function nameProblems(chart: Chart, tree: Tree, items: readonly Item[], at: At):
   const found: Problem[] = [];
   const seen = new Map<string, string>();
   for (const item of items) {
-    const place = at(item.id);
     const { name = '', post = '' } = item.fields;
     if (name.trim() === '') {
+      const place = at(item.id);
       found.push({
         code: 'empty-name',
         severity: post === '' ? 'warning' : 'note',
@@ -227,6 +227,7 @@ function nameProblems(chart: Chart, tree: Tree, items: readonly Item[], at: At):
     const first = seen.get(key);
     if (first === undefined) seen.set(key, item.id);
     else {
+      const place = at(item.id);
       const other = at(first).line;
       found.push({
         code: 'double',

@@ -305,7 +305,7 @@ export const forms: readonly ListForm[] = [
 export const outlineText = (chart: Chart): string => {
   const { counted } = membershipOf(chart);
   const names = setNames(chart.sets);
-  return [...walk(treeOf(chart.items))]
+  return walk(treeOf(chart.items))
     .map(({ id }) => {
       const { name = '', count = '' } = chart.items[id]!.fields;
       const rest = counted ? count : (names.get(id) ?? []).join(', ');

@@ -24,7 +24,7 @@ export const membershipOf = (chart: Pick<Chart, 'items' | 'sets'>): Membership =
 function find(chart: Pick<Chart, 'items' | 'sets'>): Membership {
   const all = setsOf(chart);
   const sets = all.slice(0, MOST_SETS);
-  const items = [...walk(treeOf(chart.items))].map(({ id }) => id);
+  const items = walk(treeOf(chart.items)).map(({ id }) => id);
   const regionOf = new Map(items.map((id) => [id, 0]));
   for (const [i, { members }] of sets.entries())
     for (const id of members) if (regionOf.has(id)) regionOf.set(id, regionOf.get(id)! | (1 << i));

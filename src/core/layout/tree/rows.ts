@@ -20,9 +20,10 @@ export function withHungTiers(
   for (const box of withAllUnder(children, tops)) {
     const t = tier[box]!;
     if (lined.has(t)) continue;
+    bands[t] ??= { start: depth[box]!, end: 0 };
     const so = bands[t];
-    const [start, end] = [depth[box]!, depth[box]! + across[box]!];
-    bands[t] = { start: Math.min(so?.start ?? start, start), end: Math.max(so?.end ?? end, end) };
+    so.start = Math.min(so.start, depth[box]!);
+    so.end = Math.max(so.end, depth[box]! + across[box]!);
   }
   const count = Math.max(bands.length, ...[...lined].map((t) => t + 1), 0);
   return Array.from({ length: count }, (_, t) => bands[t] ?? rows[t] ?? { start: 0, end: 0 });

@@ -71,7 +71,7 @@ export function pastedLines(
 
 /** Rows of a list in the order in which they stand, from one to another. */
 export function between(chart: Chart, from: string, to: string): string[] {
-  const order = [...walk(treeOf(chart.items))].map(({ id }) => id);
+  const order = walk(treeOf(chart.items)).map(({ id }) => id);
   const [a, b] = [order.indexOf(from), order.indexOf(to)];
   return order.slice(Math.min(a, b), Math.max(a, b) + 1);
 }

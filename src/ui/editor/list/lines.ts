@@ -68,7 +68,9 @@ export function topmost(chart: Chart, ids: readonly string[]): string[] {
       if (all.has(at)) return true;
     return false;
   };
-  return [...walk(treeOf(chart.items))].map(({ id }) => id).filter((id) => all.has(id) && !within(id));
+  return walk(treeOf(chart.items))
+    .map(({ id }) => id)
+    .filter((id) => all.has(id) && !within(id));
 }
 
 /** Lines of the list that are in view: those in folded branches are not. */
@@ -140,7 +142,7 @@ export function removeAll(ids: readonly string[], how: 'line' | 'branch'): void 
   const tree = treeOf(chartNow().items);
   const all = how === 'line' ? [...ids] : [...new Set(topmost(chartNow(), ids).flatMap((id) => branchOf(tree, id)))];
   const gone = new Set(all);
-  const order = [...walk(tree)].map(({ id }) => id);
+  const order = walk(tree).map(({ id }) => id);
   const first = order.findIndex((id) => gone.has(id));
   const next =
     order

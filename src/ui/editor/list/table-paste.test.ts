@@ -5,10 +5,10 @@ import { tableColumns } from './table-model';
 import { pasteBlock } from './table-paste';
 
 const { chart, kind } = readAs('org', 'Ann | Head\n\tBo | Lead\n\t\tCy | Clerk');
-const rows = [...walk(treeOf(chart.items))].map(({ id }) => id);
+const rows = walk(treeOf(chart.items)).map(({ id }) => id);
 const columns = tableColumns(chart, kind).filter(({ id }) => ['name', 'post', 'superior'].includes(id));
 const lines = (of: Chart) =>
-  [...walk(treeOf(of.items))].map(
+  walk(treeOf(of.items)).map(
     ({ id, depth }) => `${' '.repeat(depth)}${of.items[id]!.fields['name']}, ${of.items[id]!.fields['post'] ?? ''}`,
   );
 const pasted = (row: number, column: number, block: string[][], mayAdd = true) => {
@@ -42,7 +42,7 @@ describe('a block of cells', () => {
   });
   it('that ticks sets changes what belongs to them', () => {
     const venn = readAs('venn', 'Ann: Bees\nBo: Pond');
-    const own = [...walk(treeOf(venn.chart.items))].map(({ id }) => id);
+    const own = walk(treeOf(venn.chart.items)).map(({ id }) => id);
     const sets = tableColumns(venn.chart, venn.kind).filter(({ set }) => set !== undefined);
     const { change } = pasteBlock(
       venn.chart,

@@ -22,7 +22,7 @@ export function ItemSelect({
   const options = useMemo(
     () => [
       { value: '', label: none },
-      ...[...walk(treeOf(items))]
+      ...walk(treeOf(items))
         .filter((line) => standsFor?.[line.id] === undefined)
         .map((line) => ({ value: line.id, label: items[line.id]!.fields['name'] || '?' })),
     ],
