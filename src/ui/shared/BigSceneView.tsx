@@ -12,7 +12,7 @@ export const BIG = 1_200;
 /** Most items drawn with their words. */
 export const MOST_WHOLE = 500;
 /** Items given to the page in one frame: more would make it late. */
-const AT_ONCE = 30;
+const AT_ONCE = 14;
 /** Boxes lower than this on the screen, in pixels, are drawn as blocks of their tier. */
 const BLOCKS_BELOW = 2.5;
 /** Height of the cells they are made of, in boxes. */
