@@ -1,7 +1,7 @@
 /** Composing and reading lists away from the page, so that typing never waits. */
 import { expose } from 'comlink';
 import { type Chart, type ChartChange, chartHearer } from '../core/chart';
-import { type Composition, compose, listProblems, unsettled } from '../core/compose';
+import { type Composition, compose, composing, listProblems, unsettled } from '../core/compose';
 import { faces } from '../core/faces';
 import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
@@ -75,14 +75,38 @@ export type ShownChange = Omit<Shown, 'scene'> & { readonly change: SceneChange 
 const tell = sceneTeller();
 const hear = chartHearer();
 
+/** Runs that nobody waits for any more. */
+const givenUp = new Set<number>();
+/** Work goes on for so long, in ms, before it is looked whether it is still wanted. */
+const AT_A_STRETCH = 30;
+
 const api = {
-  async compose(chart: Chart): Promise<ShownChange> {
-    const { scene, ...rest } = shown(compose(chart, await fonts));
-    return { ...rest, change: tell(scene) };
+  /**
+   * Composes a chart that is told by what changed since the one before.
+   * @param run by which it can be given up
+   * @returns undefined where it was
+   */
+  async composeNext(change: ChartChange, run: number): Promise<ShownChange | undefined> {
+    const chart = hear(change);
+    const steps = composing(chart, await fonts);
+    let since = performance.now();
+    for (;;) {
+      const step = steps.next();
+      if (step.done) {
+        givenUp.delete(run);
+        const { scene, ...rest } = shown(step.value);
+        return { ...rest, change: tell(scene) };
+      }
+      if (performance.now() - since < AT_A_STRETCH) continue;
+      await new Promise((resolve) => setTimeout(resolve));
+      if (givenUp.delete(run)) return undefined;
+      since = performance.now();
+    }
   },
 
-  /** The same for a chart that is told by what changed since the one before. */
-  composeNext: (change: ChartChange): Promise<ShownChange> => api.compose(hear(change)),
+  giveUp(run: number): void {
+    givenUp.add(run);
+  },
 
   /** A file as text. @throws where it can't be read, in words */
   async source(bytes: Uint8Array, tell?: Telling): Promise<Source> {

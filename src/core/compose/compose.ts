@@ -60,9 +60,26 @@ export interface ComposeOptions {
 
 /** A chart of a kind that is not known here is drawn as the first kind; callers that must not check `kindOf` first. */
 export function compose(chart: Chart, fonts: Fonts, options: ComposeOptions = {}): Composition {
+  const steps = composing(chart, fonts, options);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same in steps, between which it can be given up. */
+export function* composing(
+  chart: Chart,
+  fonts: Fonts,
+  options: ComposeOptions = {},
+): Generator<void, Composition, void> {
   const prepared = prepare(chart, fonts);
+  yield;
   const { kind, structure, looks } = prepared;
-  const { arrangement, scene, items, scale, smallest, point } = paint(prepared, fonts, options.number);
+  const arrangement = kind.arrange(prepared.input);
+  yield;
+  const { scene, items, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
+  yield;
   let line = options.lineOf;
   if (!line) {
     const lines = new Map(walk(treeOf(chart.items)).map(({ id }, i) => [id, i + 1]));

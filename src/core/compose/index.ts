@@ -1,5 +1,5 @@
 export { listProblems, unsettled } from './checks';
-export { type ComposeOptions, type Composition, compose } from './compose';
+export { type ComposeOptions, type Composition, compose, composing } from './compose';
 export { baseline, textMarks } from './draw';
 export { faceOf } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';

@@ -37,7 +37,6 @@ function countsOf(chart: Chart, structure: Structure): { count: number; exceptio
 }
 
 export interface Painted {
-  readonly arrangement: Arrangement;
   readonly scene: Scene;
   readonly items: readonly PlacedItem[];
   /** Points for a unit of the picture. */
@@ -47,10 +46,15 @@ export interface Painted {
   readonly point: (at: readonly [number, number]) => readonly [number, number];
 }
 
-export function paint(prepared: Prepared, fonts: Fonts, number?: PageNumber): Painted {
+/** @param arrangement where it is known already */
+export function paint(
+  prepared: Prepared,
+  fonts: Fonts,
+  number?: PageNumber,
+  arrangement: Arrangement = prepared.kind.arrange(prepared.input),
+): Painted {
   const { kind, house, structure, names, lookOf, worded, key, set, sizes } = prepared;
   const { chart } = prepared.input;
-  const arrangement = kind.arrange(prepared.input);
   const { headings, picture, place } = onto(prepared, arrangement, fonts);
   const to = onPage(arrangement, place, headings);
 
@@ -126,5 +130,5 @@ export function paint(prepared: Prepared, fonts: Fonts, number?: PageNumber): Pa
     axis: arrangement.axis,
     bands,
   };
-  return { arrangement, scene, items, scale: place.scale, smallest, point: to.point };
+  return { scene, items, scale: place.scale, smallest, point: to.point };
 }

@@ -51,7 +51,10 @@ export function Editor(loaded: Props) {
     const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
     const composer = () =>
       newestOnly(
-        async (input: Wanted) => ({ input, result: await composeShown(input.chart) }),
+        async (input: Wanted, signal) => {
+          const result = await composeShown(input.chart, signal);
+          return result && { input, result };
+        },
         ({ input, result }) => showComposition(input, result),
         (error) => say(words.composeFailed((error as Error).message)),
       );

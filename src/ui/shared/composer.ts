@@ -45,40 +45,56 @@ export const stopReading = reader.stop;
 const hear = sceneHearer();
 const tell = chartTeller();
 
-/** Composes in the worker. Answers come in the order of the questions, as the scene of each is told from the one before. */
-export async function composeShown({ carried: _, ...chart }: Chart): Promise<Shown> {
+let runs = 0;
+
+/**
+ * Composes in the worker. The scene of each answer is told from the one before it.
+ * @param signal gives it up
+ * @returns undefined where it was given up
+ */
+export async function composeShown({ carried: _, ...chart }: Chart, signal: AbortSignal): Promise<Shown | undefined> {
+  const run = ++runs;
+  const worker = composeWorker();
+  signal.addEventListener('abort', () => void worker.giveUp(run), { once: true });
   // What a file carried along is not drawn: it stays here.
-  const { change, ...rest } = await composeWorker().composeNext(tell(chart));
+  const answer = await worker.composeNext(tell(chart), run);
+  if (!answer) return undefined;
+  const { change, ...rest } = answer;
   return { ...rest, scene: hear(change) };
 }
 
 /**
  * Runs jobs one at a time; of those that come while one runs only the newest is kept, so that an older result never
- * overwrites a newer one and a burst of typing costs two runs, not twenty.
+ * overwrites a newer one and a burst of typing costs two runs, not twenty. What runs is told to stop when a newer one
+ * comes, but not twice in a row, so that something is seen however fast they come.
+ * @param work gives undefined where it was stopped
  */
 export function newestOnly<In, Out>(
-  work: (input: In) => Promise<Out>,
+  work: (input: In, signal: AbortSignal) => Promise<Out | undefined>,
   done: (result: Out) => void,
   failed: (error: unknown) => void,
 ): (input: In) => void {
-  let running = false;
+  let running: AbortController | undefined;
+  let stopped = false;
   let next: { input: In } | undefined;
   const run = async () => {
-    running = true;
     while (next) {
       const { input } = next;
       next = undefined;
+      running = new AbortController();
       try {
-        const result = await work(input);
-        done(result);
+        const result = await work(input, running.signal);
+        stopped = result === undefined;
+        if (result !== undefined) done(result);
       } catch (error) {
         if (!next) failed(error);
       }
     }
-    running = false;
+    running = undefined;
   };
   return (input) => {
     next = { input };
     if (!running) void run();
+    else if (!stopped) running.abort();
   };
 }
