@@ -4,7 +4,7 @@ import { it } from 'vitest';
 import { trustList } from '../../demo/garden-trust';
 import { type Chart, defaultPage, type Page } from '../../src/core/chart';
 import { compose } from '../../src/core/compose';
-import { fitChart } from '../../src/core/fit';
+import { ALL_ALLOWED, fitChart } from '../../src/core/fit';
 import { booklet } from '../../src/core/pages';
 import { scenesPdf } from '../../src/server/pictures/pdf';
 import { fonts } from '../../tests/support/fonts';
@@ -21,16 +21,18 @@ const pt = (value: number | null) => (value === null ? '-' : value.toFixed(2));
 
 it('fitting', async () => {
   const rows: string[][] = [];
-  for (const [name, list, page] of [
+  const closer = { ...ALL_ALLOWED, boxes: true, turn: true };
+  for (const [name, list, page, asked = ALL_ALLOWED] of [
     ['garden, 40 posts, A4', garden, {}],
     ['trust, 480 posts, A4 portrait', trustList(), { orientation: 'portrait' }],
     ['trust, 480 posts, A3 portrait', trustList(), { size: 'A3', orientation: 'portrait' }],
+    ['the same, boxes may close up, page may turn', trustList(), { size: 'A3', orientation: 'portrait' }, closer],
     ['staff, 500 posts, A3', staffList(500), { size: 'A3' }],
     ['staff, 1,000 posts, A1', staffList(1_000), { size: 'A1' }],
   ] as const) {
     const chart = chartOf(list, page);
-    const time = await median(3, () => fitChart(chart, fonts));
-    const { now, prints, plain, bound } = fitChart(chart, fonts)!;
+    const time = await median(3, () => fitChart(chart, fonts, asked));
+    const { now, prints, plain, bound } = fitChart(chart, fonts, asked)!;
     rows.push([
       name,
       `${ms(time)} ms`,

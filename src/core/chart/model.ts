@@ -50,6 +50,8 @@ export const lookSchema = z.object({
   sizeRule: z.enum(SIZE_RULES),
   /** Width of a box in points where `sizeRule` is `fixed`; otherwise the widest a box may grow. */
   width: z.number().min(24).max(600),
+  /** Free space between the words and what they may take of the shape, above and below; at the sides half as much again. */
+  inner: z.number().min(0).max(40),
   line: z.enum(LINE_FORMS),
   lineWidth: z.number().min(0.25).max(6),
   lineDash: z.enum(DASHES),

@@ -106,10 +106,10 @@ export function* composing(
     })),
     regions: (arrangement.regions ?? []).map((region) => ({ ...region, at: point(region.at) })),
     tiers: scene.bands,
-    tierOf: Object.fromEntries([
-      ...structure.tierOf,
-      ...[...(structure.standsFor ?? [])].map(([line, of]) => [line, structure.tierOf.get(of)!] as const),
-    ]),
+    tierOf: {
+      ...Object.fromEntries(structure.tierOf),
+      ...Object.fromEntries([...(structure.standsFor ?? [])].map(([line, of]) => [line, structure.tierOf.get(of)!])),
+    },
     standsFor: Object.fromEntries(structure.standsFor ?? []),
     page: {
       width: scene.width,

@@ -1,4 +1,4 @@
-export { listProblems, unsettled } from './checks';
+export { LEAST_PRINT, listProblems, unsettled } from './checks';
 export { type ComposeOptions, type Composition, compose, composing } from './compose';
 export { baseline, textMarks } from './draw';
 export { faceOf } from './face';

@@ -72,11 +72,12 @@ export function measure(
     if (byTier.has(item.tier)) byTier.get(item.tier)!.push(item);
     else byTier.set(item.tier, [item]);
   }
-  const room = (item: Worded, width: number) => Math.max(1, width - 2 * padding[item.look.shape].x);
-  const box = (item: Worded, words: SetWords): Size => ({
-    width: words.width + 2 * padding[item.look.shape].x,
-    height: words.height + 2 * padding[item.look.shape].y,
-  });
+  const around = ({ look }: Worded) => padding(look.shape, look.inner);
+  const room = (item: Worded, width: number) => Math.max(1, width - 2 * around(item).x);
+  const box = (item: Worded, words: SetWords): Size => {
+    const { x, y } = around(item);
+    return { width: words.width + 2 * x, height: words.height + 2 * y };
+  };
   for (const [tier, members] of byTier) {
     const { sizeRule, width: widest } = tierLook(tier);
     for (const item of members) set.set(item.id, setIn(fonts, item, room(item, widest)));

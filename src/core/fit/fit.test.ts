@@ -76,6 +76,13 @@ describe('fitting to the page', () => {
     const { fit } = fitted(chartOf('org', trustList(), { size: 'A3', orientation: 'portrait' }));
     expect(fit.prints!).toBeGreaterThan(1.7 * fit.now!);
     expect(fit.prints!).toBeGreaterThan(0.7 * fit.bound!);
+    const { fit: closer, chart } = fitted(chartOf('org', trustList(), { size: 'A3', orientation: 'portrait' }), {
+      ...ALL_ALLOWED,
+      boxes: true,
+      turn: true,
+    });
+    expect(closer.prints!).toBeGreaterThan(1.3 * fit.prints!);
+    expect(printed(chart)).toBeCloseTo(closer.prints!, 6);
   });
 
   it('turns other kinds by their direction', () => {

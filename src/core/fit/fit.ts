@@ -2,8 +2,8 @@
  * Fitting a chart to its page: among the arrangements that are allowed, the one whose smallest words print largest, with
  * how good that is. Deterministic: the same chart gives the same answer.
  */
-import { apply, asOne, type Change, type Chart } from '../chart';
-import { onto, type Prepared, prepare, smallestOf } from '../compose';
+import { apply, asOne, type Change, type Chart, type LookPatch } from '../chart';
+import { LEAST_PRINT, onto, type Prepared, prepare, smallestOf } from '../compose';
 import { type ArrangementChoice, chosen, type FitAllowed } from '../kinds';
 import { boundByArea, largestScale } from '../layout';
 import type { Fonts } from '../text';
@@ -68,50 +68,76 @@ export function fitChart(
   const pages: Change[][] = asked.turn && chart.page.size !== 'own' ? [[], [turned]] : [[]];
   let plain: number | null = null;
   let bound: number | null = null;
-  const found: Change[][] = [];
-  for (const [p, page] of pages.entries()) {
-    const { kind, input } = page.length === 0 ? now : prepare(changed(chart, page), fonts);
+  let best = { scale: before.scale, changes: [] as readonly Change[] };
+  let smallest = before.smallest;
+  const printed = (scale: number | null) => (scale === null || smallest === null ? null : smallest * scale);
+
+  /** What is best from where a chart begins, by its kind or by trying. */
+  function searched(start: readonly Change[], part: (done: number) => void): Change[][] {
+    const prepared = start.length === 0 ? now : prepare(changed(chart, start), fonts);
+    const { kind, input } = prepared;
     const room = input.room!;
-    const part = (done: number) => tell((p + done) / pages.length);
     if (kind.fit) {
       const own = kind.fit({ ...input, room }, asked, most, part);
-      found.push([...page, ...own.best.changes]);
       plain = Math.max(plain ?? 0, own.plain);
       bound = Math.max(bound ?? 0, own.bound);
-      continue;
+      return [[...start, ...own.best.changes]];
+    }
+    // Where the arrangement chose the size of boxes, their area says nothing.
+    if (before.boxScale === undefined) {
+      const boxes = input.structure.order.map((id) => input.sizes.get(id)!);
+      bound = Math.max(bound ?? 0, Math.min(most, boundByArea(boxes, room, 0)));
     }
     const all = asked.direction ? combinations(kind.choices, chart.arrangement) : [{}];
-    for (const arrangement of all)
-      found.push([
-        ...page,
-        ...(Object.keys(arrangement).length > 0 ? [{ type: 'set-arrangement' as const, arrangement }] : []),
-      ]);
-    // Where the arrangement chose the size of boxes, their area says nothing.
-    if (before.boxScale !== undefined) continue;
-    const boxes = input.structure.order.map((id) => input.sizes.get(id)!);
-    bound = Math.max(bound ?? 0, Math.min(most, boundByArea(boxes, room, 0)));
+    return all.map((arrangement) => [
+      ...start,
+      ...(Object.keys(arrangement).length > 0 ? [{ type: 'set-arrangement' as const, arrangement }] : []),
+    ]);
   }
-  let best = { scale: before.scale, changes: [] as Change[] };
-  let smallest = before.smallest;
-  // What a kind found is in its own measure; on the page it is measured like everything else.
-  for (const [i, changes] of found.entries()) {
-    tell(now.kind.fit ? 1 : i / found.length);
-    if (changes.length === 0) continue;
-    const next = measured(prepare(changed(chart, changes), fonts), fonts);
-    if (next.scale * (next.smallest ?? 1) <= best.scale * (smallest ?? 1) * 1.001) continue;
-    best = { scale: next.scale, changes };
-    smallest = next.smallest;
+  function search(starts: readonly (readonly Change[])[], part: (done: number) => void): void {
+    const found = starts.flatMap((start, i) => searched(start, (done) => part((i + done) / starts.length)));
+    // What a kind found is in its own measure; on the page it is measured like everything else.
+    for (const [i, changes] of found.entries()) {
+      part(now.kind.fit ? 1 : i / found.length);
+      if (changes.length === 0) continue;
+      const next = measured(prepare(changed(chart, changes), fonts), fonts);
+      if (next.scale * (next.smallest ?? 1) <= best.scale * (smallest ?? 1) * 1.001) continue;
+      best = { scale: next.scale, changes };
+      smallest = next.smallest;
+    }
   }
+
+  const closer = asked.boxes ? closerBoxes(now) : [];
+  search(pages, (done) => tell(closer.length > 0 ? done / 2 : done));
+  if (closer.length > 0 && (printed(best.scale) ?? LEAST_PRINT) < LEAST_PRINT)
+    search(
+      pages.map((page) => [...page, ...closer]),
+      (done) => tell(0.5 + done / 2),
+    );
   tell(1);
-  const print = (scale: number | null) => (scale === null || smallest === null ? null : smallest * scale);
   return {
     change: best.changes.length === 0 ? null : asOne(best.changes),
     now: before.smallest === null ? null : before.smallest * before.scale,
-    prints: print(best.scale),
-    plain: print(plain),
-    bound: print(bound === null ? null : Math.max(bound, best.scale)),
+    prints: printed(best.scale),
+    plain: printed(plain),
+    bound: printed(bound === null ? null : Math.max(bound, best.scale)),
   };
 }
+
+/** As close as words stand to the edge of their box, and how wide boxes then grow, in points. */
+const CLOSE = { inner: 2, width: 110 };
+
+/** What makes the boxes of every tier stand closer round their words. */
+const closerBoxes = ({ looks }: Prepared): Change[] =>
+  looks.flatMap(({ inner, width, sizeRule }, i): Change[] => {
+    const look: LookPatch = {
+      ...(inner > CLOSE.inner && { inner: CLOSE.inner }),
+      // A width that was fixed stays.
+      ...(sizeRule !== 'fixed' && width > CLOSE.width && { width: CLOSE.width }),
+      ...(sizeRule === 'tier' && { sizeRule: 'each' as const }),
+    };
+    return Object.keys(look).length === 0 ? [] : [{ type: 'set-tier', tier: i + 1, look }];
+  });
 
 const other = (orientation: Chart['page']['orientation']): Chart['page']['orientation'] =>
   orientation === 'portrait' ? 'landscape' : 'portrait';

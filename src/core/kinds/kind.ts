@@ -95,6 +95,8 @@ export interface FitAllowed {
   readonly order: boolean;
   /** Gaps may close up where they are wider than they need to be. */
   readonly gaps: boolean;
+  /** Boxes may stand closer round their words, where all would print too small to be read otherwise. */
+  readonly boxes?: boolean;
   /** Whether a good arrangement will do, found sooner. */
   readonly quick?: boolean;
 }

@@ -22,7 +22,8 @@ describe.each(SHAPES)('the shape %s', (shape) => {
     }
   });
   it('leaves room for words, and can be drawn in any size', () => {
-    expect(padding[shape].x).toBeGreaterThan(8);
+    expect(padding(shape, 7).x).toBeGreaterThan(8);
+    expect(padding(shape, 0).y).toBeGreaterThanOrEqual(0);
     for (const size of [0, 0.5, 3])
       expect(outlines(shape, { x: 0, y: 0, width: size, height: size }).join()).not.toMatch(/NaN|-\d/);
   });

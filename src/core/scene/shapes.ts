@@ -69,15 +69,27 @@ export function outlines(shape: Shape, box: Box): string[] {
   }
 }
 
-/** Space that a shape needs between its words and its box, in points: along and across the words. */
-export const padding: Record<Shape, { readonly x: number; readonly y: number }> = {
-  square: { x: 11, y: 7 },
-  soft: { x: 11, y: 7 },
-  rounded: { x: 12, y: 7 },
-  pill: { x: 17, y: 7 },
-  cut: { x: 14, y: 8 },
-  double: { x: 13, y: 9 },
+/** What a shape keeps from its words at each side, above and below, in points. */
+const KEPT: Record<Shape, { readonly x: number; readonly y: number }> = {
+  square: { x: 0.5, y: 0 },
+  soft: { x: 0.5, y: 0 },
+  rounded: { x: 1.5, y: 0 },
+  pill: { x: 6.5, y: 0 },
+  cut: { x: 3.5, y: 1 },
+  double: { x: 2.5, y: 2 },
 };
+
+/** At the sides words need more air than above and below, where lines have some of their own. */
+const SIDEWAYS = 1.5;
+
+/**
+ * Space between words and the edges of their box, in points: at each side, above and below.
+ * @param inner as a look has it
+ */
+export const padding = (shape: Shape, inner: number): { readonly x: number; readonly y: number } => ({
+  x: KEPT[shape].x + SIDEWAYS * inner,
+  y: KEPT[shape].y + inner,
+});
 
 export function dashOf(dash: (typeof DASHES)[number], width: number): readonly number[] | undefined {
   if (dash === 'solid') return undefined;

@@ -32,6 +32,8 @@ const sizeOf = (tier: number, top: number, least: number) => Math.max(least, top
 
 /** Widest a box may grow before its words wrap, in points. */
 const WIDEST = 124;
+/** Free space round the words, in points. */
+const INNER = 7;
 const GOLDEN_ANGLE = 137.508;
 
 const PLUM_TO_CREAM = ['#5c2a4d', '#2f6156', '#c9dbc3', '#fbf2dc'] as const;
@@ -58,6 +60,7 @@ const fernhouse: House = {
       shape: at(shapes, tier - 1),
       sizeRule: 'tier',
       width: WIDEST,
+      inner: INNER,
       line: 'elbow',
       lineWidth: 1.25,
       lineDash: 'solid',
@@ -104,6 +107,7 @@ const photocopier: House = {
       shape: at(SHAPES, tier - 1),
       sizeRule: 'tier',
       width: WIDEST,
+      inner: INNER,
       line: 'elbow',
       lineWidth: 1,
       lineDash: 'solid',

@@ -27,6 +27,9 @@ export const fitRequest = z.object({
   branches: may.describe('How each branch is set may change; so unless false'),
   gaps: may.describe('Gaps may close up; so unless false'),
   order: may.describe('Lines under the same one may change places; not unless true'),
+  boxes: may.describe(
+    'Boxes may stand closer round their words where all prints below 6 pt otherwise; not unless true',
+  ),
   turn: may.describe('The page may be turned; not unless true'),
 });
 const size = z.number().nullable();

@@ -21,6 +21,8 @@ export function plateOf({ folded, continues }: Structure, id: string, columns: b
 }
 /** Of larger charts only ways that differ much are tried, and of the largest none: it would take too long. */
 const MOST_TRIED = { all: 1_500, some: 12_000 };
+/** A picture that fills this much of its room the other way too is good enough for so large a chart. */
+const FILLED = 0.4;
 /** How much larger a less plain way must print. */
 const BETTER = 1.06;
 
@@ -140,8 +142,9 @@ function climbed(plan: Plan, ways: readonly Habit[], room: Size, shelves: number
     found[i] = next;
     if (!best || next.scale > best.scale) best = next;
     const { width, height } = sizeOf(plan, next.tree);
-    const long = plan.columns ? height / room.height > width / room.width : width / room.width > height / room.height;
-    i += long ? 1 : -1;
+    const [across, down] = [width / room.width, height / room.height];
+    if (Math.min(across, down) > FILLED * Math.max(across, down)) break;
+    i += plan.columns === down > across ? 1 : -1;
   }
   return best!;
 }

@@ -132,6 +132,19 @@ export function LookForm({ look, ownOnly = false, name, onPatch, onTry, onBack }
               />
             )}
           </Row>
+          <Row label={words.style.inner}>
+            {(id) => (
+              <NumberField
+                id={id}
+                value={look.inner}
+                least={0}
+                most={40}
+                step={0.5}
+                unit="pt"
+                onChange={(inner) => onPatch({ inner })}
+              />
+            )}
+          </Row>
           <Choices
             legend={words.style.line}
             value={look.line}

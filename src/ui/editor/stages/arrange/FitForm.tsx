@@ -43,7 +43,7 @@ export function FitForm() {
     }
   };
   const may: (keyof FitAsked)[] = kind.fit
-    ? ['direction', 'branches', 'gaps', 'order', 'turn']
+    ? ['direction', 'branches', 'gaps', 'order', 'turn', 'boxes']
     : [...(kind.choices.some((c) => c.type === 'choice' && c.fits) ? (['direction'] as const) : []), 'turn'];
   return (
     <section aria-label={words.fit.title} className="rounded border border-rule bg-paper px-3 py-2">
