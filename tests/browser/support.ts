@@ -37,7 +37,10 @@ export const composedInWorker = (page: Page, chart: unknown): Promise<Scene> =>
     const reply = new Promise<{ value: unknown }>((resolve) =>
       worker.addEventListener('message', ({ data }) => data.id === 'test' && resolve(data)),
     );
-    worker.postMessage({ id: 'test', type: 'APPLY', path: ['compose'], argumentList: [{ type: 'RAW', value }] });
+    const { items, ...rest } = value as { items: object };
+    const told = [{ rest, put: Object.values(items), gone: [] }, 1];
+    const argumentList = told.map((one) => ({ type: 'RAW', value: one }));
+    worker.postMessage({ id: 'test', type: 'APPLY', path: ['composeNext'], argumentList });
     const { change } = (await reply).value as { change: { scene: Omit<Scene, 'items'>; items: Scene['items'] } };
     return { ...change.scene, items: change.items } as Scene;
   }, chart);

@@ -30,7 +30,25 @@ export const textSchema = (most: number) =>
 /** `#rrggbb`, the one way colours are written. */
 export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
 
-export const SHAPES = ['square', 'soft', 'rounded', 'pill', 'cut', 'double'] as const;
+export const SHAPES = [
+  'square',
+  'soft',
+  'rounded',
+  'pill',
+  'cut',
+  'double',
+  'ellipse',
+  'circle',
+  'diamond',
+  'hexagon',
+  'tag',
+  'banner',
+  'wavy',
+  'cloud',
+  'star',
+] as const;
+export const ALIGNS = ['left', 'middle', 'right'] as const;
+export const RISES = ['top', 'middle', 'bottom'] as const;
 export const DASHES = ['solid', 'dashed', 'dotted'] as const;
 export const LINE_FORMS = ['elbow', 'rounded', 'straight', 'curve'] as const;
 export const SIZE_RULES = ['tier', 'each', 'fixed'] as const;
@@ -46,12 +64,17 @@ export const lookSchema = z.object({
   /** Text size of the name, in points before the page's scale. */
   size: z.number().min(5).max(48),
   shape: z.enum(SHAPES),
+  /** How much of the fill hides what is behind it: 0 is clear, 1 solid. */
+  opacity: z.number().min(0).max(1),
+  /** Where words stand in their box, across and up and down. */
+  align: z.enum(ALIGNS),
+  rise: z.enum(RISES),
   /** `tier`: one size for the tier, from its longest text; `each`: its own; `fixed`: `width` wide. */
   sizeRule: z.enum(SIZE_RULES),
   /** Width of a box in points where `sizeRule` is `fixed`; otherwise the widest a box may grow. */
   width: z.number().min(24).max(600),
   /** Free space between the words and what they may take of the shape, above and below; at the sides half as much again. */
-  inner: z.number().min(0).max(40),
+  inner: z.number().min(2).max(40),
   line: z.enum(LINE_FORMS),
   lineWidth: z.number().min(0.25).max(6),
   lineDash: z.enum(DASHES),

@@ -4,7 +4,17 @@ import type { FaceId } from '../faces';
 import type { Area, ArrangedLink, PlacedWords, SetWords, Size } from '../kinds';
 import { type Point, withoutRepeats } from '../layout';
 import { rememberedPair } from '../remember';
-import { type Box, dashOf, type Mark, outlines, pathThrough, type Scene, type SceneItem } from '../scene';
+import {
+  type Box,
+  dashOf,
+  type Mark,
+  outlines,
+  padding,
+  pathThrough,
+  type Scene,
+  type SceneItem,
+  wordsArea,
+} from '../scene';
 import type { House } from '../style';
 import type { Fonts } from '../text';
 import { LINE_HEIGHT, type Worded } from './measure';
@@ -72,16 +82,23 @@ const frameOf = rememberedPair((own: Size, look: Look): readonly Mark[] => {
   const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth, ...(dash && { dash }) } : {};
   const [outer, ...inner] = outlines(look.shape, { x: 0, y: 0, ...own });
   return [
-    { type: 'path', d: outer!, fill: look.fill, ...edge },
+    { type: 'path', d: outer!, fill: look.fill, ...(look.opacity < 1 && { opacity: look.opacity }), ...edge },
     ...inner.map((d): Mark => ({ type: 'path', d, ...edge })),
   ];
 });
 
 /** A box with its words, from its own near corner. */
-const boxMarks = ({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | 'set'>, fonts: Fonts): Mark[] => [
-  ...frameOf(own, look),
-  ...wordMarks(fonts, set, 0, (own.height - set.height) / 2, own.width, 'middle', look.ink),
-];
+function boxMarks({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | 'set'>, fonts: Fonts): Mark[] {
+  const pad = padding(look.inner);
+  const area = wordsArea(look.shape, { x: 0, y: 0, ...own }, set.height + 2 * pad.y);
+  const spare = area.height - set.height;
+  // Where a box is smaller than its inner margin asks for, words stand in its middle.
+  const air = Math.min(pad.y, spare / 2);
+  const top = area.y + { top: air, middle: spare / 2, bottom: spare - air }[look.rise];
+  const side = look.align === 'middle' ? 0 : Math.min(pad.x, (area.width - set.width) / 2);
+  const width = area.width - 2 * side;
+  return [...frameOf(own, look), ...wordMarks(fonts, set, area.x + side, top, width, look.align, look.ink)];
+}
 
 const TAG = { face: 'text-600', size: 10, height: 15 } as const;
 

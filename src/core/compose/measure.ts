@@ -2,7 +2,7 @@
 import type { Look } from '../chart';
 import { textFace } from '../faces';
 import type { ItemFace, SetWords, Size } from '../kinds';
-import { padding } from '../scene';
+import { boxAround, isEven, padding, wordsWidth } from '../scene';
 import { type Fonts, wrap } from '../text';
 
 export interface Worded {
@@ -72,20 +72,35 @@ export function measure(
     if (byTier.has(item.tier)) byTier.get(item.tier)!.push(item);
     else byTier.set(item.tier, [item]);
   }
-  const around = ({ look }: Worded) => padding(look.shape, look.inner);
-  const room = (item: Worded, width: number) => Math.max(1, width - 2 * around(item).x);
-  const box = (item: Worded, words: SetWords): Size => {
-    const { x, y } = around(item);
-    return { width: words.width + 2 * x, height: words.height + 2 * y };
+  const room = ({ look }: Worded, width: number) =>
+    Math.max(1, wordsWidth(look.shape, width) - 2 * padding(look.inner).x);
+  const box = ({ look }: Worded, words: SetWords): Size => {
+    const { x, y } = padding(look.inner);
+    return boxAround(look.shape, { width: words.width + 2 * x, height: words.height + 2 * y });
+  };
+  /** Words set so that their box is no wider than asked, as far as letters allow: some shapes need more the higher they are. */
+  const setFor = (item: Worded, width: number): SetWords => {
+    let most = room(item, width);
+    let words = setIn(fonts, item, most);
+    for (let tries = 0; tries < 4; tries++) {
+      const over = box(item, words).width - width;
+      if (over <= 0.01 || most <= 1) break;
+      most = Math.max(1, Math.min(most, words.width) - over / 2);
+      words = setIn(fonts, item, most);
+    }
+    return words;
   };
   for (const [tier, members] of byTier) {
     const { sizeRule, width: widest } = tierLook(tier);
-    for (const item of members) set.set(item.id, setIn(fonts, item, room(item, widest)));
+    for (const item of members) set.set(item.id, setFor(item, widest));
     const own = members.map((item) => box(item, set.get(item.id)!));
     const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
     if (sizeRule === 'each') {
-      for (const [i, item] of members.entries())
-        sizes.set(item.id, { ...own[i]!, width: Math.max(NARROWEST, own[i]!.width) });
+      for (const [i, item] of members.entries()) {
+        const width = Math.max(NARROWEST, own[i]!.width);
+        const height = isEven(item.look.shape) ? Math.max(width, own[i]!.height) : own[i]!.height;
+        sizes.set(item.id, { width, height });
+      }
       continue;
     }
     const width =
@@ -97,11 +112,11 @@ export function measure(
           );
     for (const item of members) {
       // Only words that were broken can gain from the width that the longest text brought.
-      if (set.get(item.id)!.lines.length > item.face.lines.length)
-        set.set(item.id, setIn(fonts, item, room(item, width)));
+      if (set.get(item.id)!.lines.length > item.face.lines.length) set.set(item.id, setFor(item, width));
     }
-    const height = Math.max(...members.map((item) => box(item, set.get(item.id)!).height));
-    const size = { width, height };
+    const height = members.reduce((so, item) => Math.max(so, box(item, set.get(item.id)!).height), 0);
+    const even = Math.max(width, height);
+    const size = members.some(({ look }) => isEven(look.shape)) ? { width: even, height: even } : { width, height };
     for (const item of members) sizes.set(item.id, size);
   }
   return { set, sizes };

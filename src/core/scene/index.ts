@@ -11,5 +11,5 @@ export {
   type SceneBand,
   type SceneItem,
 } from './scene';
-export { dashOf, outlines, padding, pathThrough, short } from './shapes';
+export { boxAround, dashOf, isEven, outlines, padding, pathThrough, short, wordsArea, wordsWidth } from './shapes';
 export { escapeXml, lettersOf, sceneSvg } from './svg';

@@ -1,7 +1,7 @@
 import type { Chart, Item, Look, LookPatch } from '../chart';
 import { definedOf } from '../defined';
 import { readable } from './colour';
-import type { House } from './houses';
+import type { House } from './house';
 
 /** A look with a patch on it. A new fill brings its own readable ink unless that is set too. */
 function on(look: Look, patch: LookPatch | undefined): Look {

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { lookSchema } from '../chart';
-import { contrast, houses, itemLook, LEAST_CONTRAST, tierLook } from '.';
+import { contrast, houses, itemLook, LEAST_CONTRAST, leastApart, tierLook } from '.';
 
-describe.each(houses)('house style $name', (house) => {
+/** CIEDE2000 difference that is seen at a glance, not only side by side (common practice: some times a just seen one). */
+const APART = 4;
+
+describe.each(houses)('house style $name, $variant', (house) => {
   const looks = Array.from({ length: 40 }, (_, i) => house.look(i + 1));
 
   it('gives every tier a whole look whose words can be read', () => {
@@ -21,6 +24,20 @@ describe.each(houses)('house style $name', (house) => {
       expect(form(looks[i]!)).not.toBe(form(looks[i - 1]!));
     }
     expect(new Set(looks.map((look) => `${look.fill} ${form(look)}`)).size).toBe(looks.length);
+  });
+});
+
+describe('house styles', () => {
+  it('are eight, each in three colours, with ids of their own', () => {
+    expect(new Set(houses.map(({ id }) => id)).size).toBe(24);
+    expect(new Set(houses.map(({ name }) => name)).size).toBe(8);
+    for (const { of } of houses) expect(houses.find(({ id }) => id === of)).toBeDefined();
+  });
+  it('keep the fills of the first four tiers apart for everybody, in grey too', () => {
+    for (const house of houses) {
+      const found = leastApart([1, 2, 3, 4].map((tier) => house.look(tier).fill))!;
+      expect(found.least, `${house.id}: ${found.vision}`).toBeGreaterThan(APART);
+    }
   });
 });
 

@@ -1,5 +1,5 @@
 /** The parts of a look as a form: for a tier, or for an exception. */
-import { DASHES, LINE_FORMS, type Look, type LookPatch, SHAPES, SIZE_RULES } from '../../../core/chart';
+import { ALIGNS, DASHES, LINE_FORMS, type Look, type LookPatch, RISES, SHAPES, SIZE_RULES } from '../../../core/chart';
 import { contrast, LEAST_CONTRAST } from '../../../core/style';
 import { Button, Choices, ColourField, NumberField, Row, Select } from '../../shared/controls';
 import { words } from '../words';
@@ -108,6 +108,39 @@ export function LookForm({ look, ownOnly = false, name, onPatch, onTry, onBack }
           />
         )}
       </Row>
+      <Row label={words.style.opacity}>
+        {(id) => (
+          <NumberField
+            id={id}
+            value={Math.round(look.opacity * 100)}
+            least={0}
+            most={100}
+            step={5}
+            unit="%"
+            onChange={(percent) => onPatch({ opacity: percent / 100 })}
+          />
+        )}
+      </Row>
+      <Row label={words.style.align}>
+        {(id) => (
+          <Select
+            id={id}
+            value={look.align}
+            options={options(ALIGNS, words.style.aligns)}
+            onChange={(align) => onPatch({ align })}
+          />
+        )}
+      </Row>
+      <Row label={words.style.rise}>
+        {(id) => (
+          <Select
+            id={id}
+            value={look.rise}
+            options={options(RISES, words.style.rises)}
+            onChange={(rise) => onPatch({ rise })}
+          />
+        )}
+      </Row>
       {!ownOnly && (
         <>
           <Row label={words.style.sizeRule}>
@@ -137,7 +170,7 @@ export function LookForm({ look, ownOnly = false, name, onPatch, onTry, onBack }
               <NumberField
                 id={id}
                 value={look.inner}
-                least={0}
+                least={2}
                 most={40}
                 step={0.5}
                 unit="pt"

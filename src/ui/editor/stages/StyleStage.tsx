@@ -1,13 +1,15 @@
 /** One look for each tier: house style, then what is set on the tier, then exceptions. */
 import { useEffect, useRef } from 'react';
 import type { Item, LookPatch } from '../../../core/chart';
-import { houseOf, houses, itemLook, tierLook } from '../../../core/style';
+import { houseOf, itemLook, tierLook } from '../../../core/style';
 import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { change, openTier, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
 import { FaceForm } from './FaceForm';
 import { LookForm } from './LookForm';
+import { Houses } from './style/Houses';
+import { Swatch } from './style/Swatch';
 
 export function StyleStage() {
   const chart = useEditor((state) => state.chart);
@@ -19,31 +21,7 @@ export function StyleStage() {
     <div className="flex min-h-0 flex-1 flex-col overflow-auto pt-3 pb-6">
       <h2 className="px-3.5 text-lg">{words.stages.style}</h2>
       <h3 className="px-3.5 pt-1 pb-1.5 text-[13px] text-quiet">{words.style.houses}</h3>
-      <div className="grid grid-cols-2 gap-1.5 px-3.5">
-        {houses.map(({ id, name, look }) => {
-          const set = { type: 'set-house' as const, house: id };
-          return (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={id === chart.house}
-              onClick={() => change(set)}
-              onMouseEnter={() => tryOut(set)}
-              onMouseLeave={() => tryOut(null)}
-              onFocus={() => tryOut(set)}
-              onBlur={() => tryOut(null)}
-              className={`rounded border p-1.5 text-left text-[13px] ${id === chart.house ? 'border-plum outline-1 outline-plum' : 'border-rule hover:border-plum'}`}
-            >
-              <span className="mb-1 flex h-4 overflow-hidden border border-rule" aria-hidden>
-                {[1, 2, 3, 4].map((tier) => (
-                  <span key={tier} className="flex-1" style={{ backgroundColor: look(tier).fill }} />
-                ))}
-              </span>
-              {name}
-            </button>
-          );
-        })}
-      </div>
+      <Houses house={chart.house} />
       <details className="pt-3">
         <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.face.open}</summary>
         <FaceForm />
@@ -79,20 +57,7 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
         onClick={() => openTier(open ? null : tier)}
         className="flex w-full items-center gap-2.5 px-3.5 py-1.5 text-left hover:bg-tint"
       >
-        <span
-          className="flex h-8 w-[84px] flex-none items-center justify-center truncate border px-1 text-xs"
-          style={{
-            backgroundColor: look.fill,
-            color: look.ink,
-            borderColor: look.edge,
-            borderStyle: look.shape === 'double' ? 'double' : look.edgeDash,
-            borderWidth: look.shape === 'double' ? 3 : Math.min(3, look.edgeWidth),
-            borderRadius: { square: 0, soft: 4, rounded: 9, pill: 16, cut: 0, double: 2 }[look.shape],
-            fontWeight: look.weight,
-          }}
-        >
-          {name}
-        </span>
+        <Swatch look={look} name={name} />
         <span className="min-w-0">
           <span className="block truncate font-semibold">{name}</span>
           <span className="block truncate text-xs text-quiet">{inWords(look)}</span>
