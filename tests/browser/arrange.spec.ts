@@ -75,10 +75,11 @@ test('an exception stays when the house style changes, is listed, and is cleared
   await item(page, 'Suda Welk').click();
   await page.keyboard.press('Alt+3');
   await page.getByText('Only Suda Welk').click();
-  await page.getByLabel('Colour as a number, #rrggbb').first().fill('#ff8800');
+  const panel = page.locator('details', { hasText: 'Only Suda Welk' });
+  await panel.getByLabel('Colour as a number, #rrggbb').first().fill('#ff8800');
   const fill = item(page, 'Suda Welk').locator('path').first();
   await expect(fill).toHaveAttribute('fill', '#ff8800');
-  await page.getByRole('button', { name: 'Photocopier' }).click();
+  await page.getByRole('button', { name: 'Photocopier', exact: true }).click();
   await page.mouse.move(900, 650);
   await expect(fill).toHaveAttribute('fill', '#ff8800');
   await expect(page.getByText('1 exception kept')).toBeVisible();
@@ -171,7 +172,7 @@ test('a panel longer than the window is scrolled by the wheel', async ({ page, r
   await page.setViewportSize({ width: 1100, height: 500 });
   await open(page, await newChart(request));
   await page.locator('[data-tier="1"]').click();
-  const last = page.getByText('Line colour');
+  const last = page.getByRole('button', { name: '+ Colour by number' });
   await expect(last).not.toBeInViewport();
   await page.mouse.move(200, 300);
   await page.mouse.wheel(0, 3_000);

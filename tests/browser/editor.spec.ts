@@ -65,10 +65,10 @@ test('a tier gets its look from the rail, poor contrast is said, undo takes it b
   await page.getByLabel('Name', { exact: true }).fill('Heads');
   await page.getByLabel('Shape').selectOption('pill');
   const colours = page.getByLabel('Colour as a number, #rrggbb');
-  await colours.nth(0).fill('#ffeeaa');
+  await colours.nth(1).fill('#ffeeaa');
   await expect(item(page, 'Piet Marrable').locator('path').first()).toHaveAttribute('fill', '#ffeeaa');
   await expect(page.getByText(/^contrast 1\d/)).toBeVisible();
-  await colours.nth(1).fill('#eeeeee');
+  await colours.nth(2).fill('#eeeeee');
   await expect(page.getByText(/too little/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Heads, 2 posts' })).toBeVisible();
   await saved(page);
@@ -85,11 +85,11 @@ test('a house style is tried on hover and taken on click', async ({ page, reques
   await open(page, await newChart(request));
   await page.keyboard.press('Alt+3');
   const fill = item(page, 'Oriel Tansley').locator('path').first();
-  await page.getByRole('button', { name: 'Photocopier' }).hover();
+  await page.getByRole('button', { name: 'Photocopier', exact: true }).hover();
   await expect(fill).toHaveAttribute('fill', '#1a1a1a');
   await page.mouse.move(900, 500);
   await expect(fill).toHaveAttribute('fill', '#5c2a4d');
-  await page.getByRole('button', { name: 'Photocopier' }).click();
+  await page.getByRole('button', { name: 'Photocopier', exact: true }).click();
   await page.mouse.move(900, 500);
   await expect(fill).toHaveAttribute('fill', '#1a1a1a');
 });

@@ -119,7 +119,7 @@ test('numbers show as a chart, and the best way is told', async ({ page, request
 test('tiers are styled from the rail, whatever form it has', async ({ page, request }) => {
   await open(page, await newChart(request, LISTS.venn, 'Sets', 'venn'));
   await page.getByRole('button', { name: 'In 2 sets, 1 item' }).click();
-  await page.getByLabel('Colour as a number').first().fill('#123456');
+  await page.getByLabel('Colour as a number').nth(1).fill('#123456');
   await expect(item(page, 'Cy').locator('path').first()).toHaveAttribute('fill', '#123456');
   await page.getByRole('tab', { name: 'Arrange' }).click();
   await page.getByRole('group', { name: 'Show' }).getByText('Counts').click();

@@ -103,7 +103,21 @@ export function apply(chart: Chart, change: Change): Applied {
     case 'set-tier':
       return setTier(chart, change);
     case 'set-house':
-      return { ok: true, chart: { ...chart, house: change.house }, inverse: { type: 'set-house', house: chart.house } };
+      return {
+        ok: true,
+        chart: patched(chart, { house: change.house, ...(change.brand !== undefined && { brand: change.brand }) }),
+        inverse: {
+          type: 'set-house',
+          house: chart.house,
+          ...(change.brand !== undefined && { brand: chart.brand ?? null }),
+        },
+      };
+    case 'set-rules':
+      return {
+        ok: true,
+        chart: patched(chart, { rules: change.rules?.length ? change.rules : null }),
+        inverse: { type: 'set-rules', rules: chart.rules ?? null },
+      };
     case 'set-page': {
       const page = patched(chart.page, change.page);
       return {

@@ -6,6 +6,7 @@ import { z } from 'zod';
 import {
   chartSchema,
   choiceValueSchema,
+  colourSchema,
   columnSettingSchema,
   FIELD_LIMIT,
   faceSchema,
@@ -19,6 +20,7 @@ import {
   lookSchema,
   nudgeSchema,
   pageSchema,
+  rulesSchema,
   setSchema,
   textSchema,
   tierSchema,
@@ -119,7 +121,14 @@ const change = {
     leaves: z.string().max(20).nullable().optional(),
     gap: tierSchema.shape.gap.unwrap().nullable().optional(),
   }),
-  setHouse: z.object({ type: z.literal('set-house'), house: z.string().min(1).max(60) }),
+  setHouse: z.object({
+    type: z.literal('set-house'),
+    house: z.string().min(1).max(60),
+    /** `null`: the colours that ship; absent: as they are. */
+    brand: colourSchema.nullable().optional(),
+  }),
+  /** All rules of looks, in their order; `null`: none. */
+  setRules: z.object({ type: z.literal('set-rules'), rules: rulesSchema.nullable() }),
   setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
@@ -151,6 +160,7 @@ const single = z.discriminatedUnion('type', [
   change.rename,
   change.setTier,
   change.setHouse,
+  change.setRules,
   change.setPage,
   change.setArrangement,
 ]);

@@ -20,6 +20,8 @@ export function merged(first: Change, second: Change): Change | undefined {
   if (first.type === 'set-columns' && second.type === 'set-columns')
     return { ...second, columns: { ...first.columns, ...second.columns } };
   if (first.type === 'set-face' && second.type === 'set-face' && first.tier === second.tier) return second;
+  if (first.type === 'set-house' && second.type === 'set-house') return { ...first, ...second };
+  if (first.type === 'set-rules' && second.type === 'set-rules') return second;
   if (first.type === 'rename' && second.type === 'rename') return second;
   return undefined;
 }

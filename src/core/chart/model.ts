@@ -130,6 +130,47 @@ export const tierSchema = z.object({
   gap: z.number().min(12).max(600).optional(),
 });
 
+export const TESTS = ['equals', 'contains', 'filled', 'empty', 'over', 'under'] as const;
+/** What an item must be for a rule to hold: something its kind knows of, or what stands in a field. */
+export const conditionSchema = z.union([
+  z.object({ being: z.string().min(1).max(40) }),
+  z.object({ field: fieldNameSchema, test: z.enum(TESTS), value: textSchema(300).optional() }),
+]);
+export type Condition = z.infer<typeof conditionSchema>;
+
+/** A rule of looks: for items that are something, a fill for each value of a field, or one that follows a number. */
+export const ruleSchema = z.discriminatedUnion('type', [
+  z.object({
+    type: z.literal('when'),
+    id: idSchema,
+    off: z.boolean().optional(),
+    when: conditionSchema,
+    look: lookPatchSchema,
+  }),
+  z.object({
+    type: z.literal('values'),
+    id: idSchema,
+    off: z.boolean().optional(),
+    field: fieldNameSchema,
+    /** Colours that were chosen; other values get one by themselves. */
+    colours: z.record(textSchema(300), colourSchema),
+  }),
+  z.object({
+    type: z.literal('scale'),
+    id: idSchema,
+    off: z.boolean().optional(),
+    field: fieldNameSchema,
+    /** Absent: the least and the most there is. */
+    from: z.number().optional(),
+    to: z.number().optional(),
+    low: colourSchema,
+    high: colourSchema,
+  }),
+]);
+export type Rule = z.infer<typeof ruleSchema>;
+/** The upper one holds where two say different things. */
+export const rulesSchema = z.array(ruleSchema).max(60);
+
 export const nudgeSchema = z.object({ dx: z.number().min(-5000).max(5000), dy: z.number().min(-5000).max(5000) });
 
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
@@ -248,6 +289,8 @@ export const chartSchema = z.object({
   sets: z.record(idSchema, setSchema),
   notes: z.record(idSchema, noteSchema),
   house: z.string().min(1).max(60),
+  /** A colour of one's own, from which those of the house style are derived. */
+  brand: colourSchema.optional(),
   /** Per tier number, as text because JSON keys are: what differs from the house style. */
   tiers: z.record(z.string().regex(/^[1-9]\d{0,3}$/), tierSchema),
   /** The kind's own arrangement choices; checked by the kind. */
@@ -255,6 +298,8 @@ export const chartSchema = z.object({
   page: pageSchema,
   /** What is known of the list's columns, by field. A field of one's own is here before any line has it. */
   columns: z.record(fieldNameSchema, columnSettingSchema).optional(),
+  /** Looks by what items are, the strongest first. */
+  rules: rulesSchema.optional(),
   /** What items show, where it is not the kind's own; a tier may differ. */
   face: faceSchema.optional(),
   /** Problems that a person looked at and left as they are on purpose, by their key. */

@@ -6,6 +6,7 @@ import type { SceneBand } from '../scene';
 import { contrast, LEAST_CONTRAST } from '../style';
 import type { Fonts } from '../text';
 import type { PlacedItem } from './draw';
+import { lookProblems } from './look-checks';
 
 /** Below this printed size text can't be read at arm's length (common practice), in points. */
 export const LEAST_PRINT = 6;
@@ -81,6 +82,7 @@ export function pictureProblems(
         ],
       });
   }
+  found.push(...lookProblems(chart, items, bands, looks));
   for (const item of items) {
     if (item.set.lines.every((line) => fonts.missing(line.text, line.face).length === 0)) continue;
     const missing = new Set(item.set.lines.flatMap((line) => fonts.missing(line.text, line.face)));

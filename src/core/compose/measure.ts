@@ -33,6 +33,15 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetWords {
   return { lines, width, height };
 }
 
+/** Width of the longest word of an item, in points. */
+function longestWord(fonts: Fonts, { face, look }: Worded): number {
+  let most = 0;
+  for (const { text, size, strong } of face.lines)
+    for (const word of text.split(/\s+|(?<=[-/])/))
+      most = Math.max(most, fonts.width(word, textFace(strong ? look.weight : 400), look.size * size));
+  return most;
+}
+
 /** Sets words that stand outside boxes. Sizes in points. */
 export function setWordsIn(
   fonts: Fonts,
@@ -78,21 +87,32 @@ export function measure(
     const { x, y } = padding(look.inner);
     return boxAround(look.shape, { width: words.width + 2 * x, height: words.height + 2 * y });
   };
-  /** Words set so that their box is no wider than asked, as far as letters allow: some shapes need more the higher they are. */
-  const setFor = (item: Worded, width: number): SetWords => {
-    let most = room(item, width);
+  /**
+   * Words set so that their box is no wider than asked. Shapes that need more room the higher they are may grow wider
+   * rather than cut a word, unless their width is fixed.
+   */
+  const setFor = (item: Worded, width: number, fixed: boolean): SetWords => {
+    const plain = room(item, width);
+    let most = plain;
     let words = setIn(fonts, item, most);
-    for (let tries = 0; tries < 4; tries++) {
-      const over = box(item, words).width - width;
-      if (over <= 0.01 || most <= 1) break;
-      most = Math.max(1, Math.min(most, words.width) - over / 2);
+    let over = box(item, words).width - width;
+    if (over <= 0.01 && wordsWidth(item.look.shape, 1e3) > 990) return words;
+    const whole = fixed ? 1 : Math.min(longestWord(fonts, item), width - 2 * padding(item.look.inner).x);
+    if (whole > most) {
+      most = whole;
       words = setIn(fonts, item, most);
+      over = box(item, words).width - width;
+    }
+    for (let tries = 0; tries < 4 && over > 0.01 && most > whole; tries++) {
+      most = Math.max(1, whole, Math.min(most, words.width) - over / 2);
+      words = setIn(fonts, item, most);
+      over = box(item, words).width - width;
     }
     return words;
   };
   for (const [tier, members] of byTier) {
     const { sizeRule, width: widest } = tierLook(tier);
-    for (const item of members) set.set(item.id, setFor(item, widest));
+    for (const item of members) set.set(item.id, setFor(item, widest, sizeRule === 'fixed'));
     const own = members.map((item) => box(item, set.get(item.id)!));
     const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
     if (sizeRule === 'each') {
@@ -112,7 +132,8 @@ export function measure(
           );
     for (const item of members) {
       // Only words that were broken can gain from the width that the longest text brought.
-      if (set.get(item.id)!.lines.length > item.face.lines.length) set.set(item.id, setFor(item, width));
+      if (set.get(item.id)!.lines.length > item.face.lines.length)
+        set.set(item.id, setFor(item, width, sizeRule === 'fixed'));
     }
     const height = members.reduce((so, item) => Math.max(so, box(item, set.get(item.id)!).height), 0);
     const even = Math.max(width, height);

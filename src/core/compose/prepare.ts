@@ -11,18 +11,29 @@ import {
   type Structure,
 } from '../kinds';
 import { type Fit, fitToPage } from '../layout';
-import { type House, houseOf, itemLook, tierLook } from '../style';
+import { type House, houseFor, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
 import { shownFace } from './face';
 import { measure, setWordsIn, type Worded } from './measure';
 import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
+import { patchesBy, ruleEntries } from './ruled';
 
-/** What the key of a chart explains: its tiers, and the lines that are not those of the tree. */
-function keyOf(kind: Kind, chart: Chart, names: readonly string[], lookOf: (tier: number) => Look): KeyEntry[] {
+/** What the key of a chart explains: its tiers, what rules say, and the lines that are not those of the tree. */
+function keyOf(
+  kind: Kind,
+  chart: Chart,
+  structure: Structure,
+  names: readonly string[],
+  lookOf: (tier: number) => Look,
+): KeyEntry[] {
   const [, ...roles] = kind.draws.roles;
   const second = roles.filter((role) => Object.values(chart.links).some((link) => link.role === role));
   return [
     ...names.map((name, i) => ({ name, box: lookOf(i + 1) })),
+    ...ruleEntries(kind, chart, structure).map(({ name, look }) => ({
+      name,
+      box: itemLook(lookOf(names.length), undefined, [look], {}),
+    })),
     ...second.map((role) => ({ name: role.replaceAll('-', ' '), line: { ...lookOf(1), lineDash: 'dashed' as const } })),
   ];
 }
@@ -51,18 +62,19 @@ export interface Prepared {
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
 export function prepare(chart: Chart, fonts: Fonts): Prepared {
   const kind = kindOf(chart.kind) ?? kinds[0]!;
-  const house = houseOf(chart.house);
+  const house = houseFor(chart);
   const structure = kind.structure(chart);
   const names = tierNames(kind, chart, structure);
   const looks = names.map((_, i) => tierLook(chart, house, i + 1, kind.look));
   const lookOf = (tier: number): Look => looks[tier - 1]!;
+  const patches = patchesBy(kind, chart, structure);
   const worded = structure.order.map((id): Worded => {
     const item = chart.items[id]!;
     const tier = structure.tierOf.get(id)!;
     const face = shownFace(chart, kind, structure, id);
-    return { id, tier, face, look: itemLook(lookOf(tier), face.look, item) };
+    return { id, tier, face, look: itemLook(lookOf(tier), face.look, patches(item), item) };
   });
-  const key = chart.page.key ? keyOf(kind, chart, names, lookOf) : [];
+  const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf) : [];
   const { set, sizes } = measure(worded, lookOf, fonts);
   const input: ArrangeInput = {
     chart,

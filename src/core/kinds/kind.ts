@@ -116,6 +116,14 @@ export interface KindFit {
   readonly bound: number;
 }
 
+/** Something an item of a kind can be, for rules of looks. */
+export interface Being {
+  readonly id: string;
+  /** Of many, as in "Vacant posts". */
+  readonly label: string;
+  is(item: Item, chart: Chart, structure: Structure): boolean;
+}
+
 export interface Kind {
   readonly id: string;
   readonly words: KindWords;
@@ -154,6 +162,8 @@ export interface Kind {
   /** Name of a tier where the person gave none. */
   tierName(chart: Chart, structure: Structure, tier: number): string;
   face(item: Item, chart: Chart, structure: Structure): ItemFace;
+  /** What its items can be, beside what stands in their fields. */
+  readonly beings?: readonly Being[];
   /** What `face` shows, as a choice that a person can start from. */
   readonly face0: Face;
   /** Words that `face` computes, beside the list's fields. */

@@ -214,6 +214,7 @@ function overview(
   const chart: Chart = {
     ...emptyChart(kind.id, whole.title),
     house: whole.house,
+    ...(whole.brand !== undefined && { brand: whole.brand }),
     page: { ...page, subtitle: 'Overview of the pages', key: false, tierHeadings: false },
     items: Object.fromEntries(items.map((item) => [item.id, item])),
   };

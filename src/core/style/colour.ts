@@ -1,9 +1,11 @@
 /** Colour arithmetic that styling needs; conversions come from the colour package. */
-import { converter, formatHex, modeOklch, modeRgb, useMode as register } from 'culori/fn';
+import { converter, formatHex, modeOklab, modeOklch, modeRgb, useMode as register } from 'culori/fn';
 
 register(modeRgb);
 register(modeOklch);
+register(modeOklab);
 const toRgb = converter('rgb');
+const toLab = converter('oklab');
 
 /**
  * Relative luminance of `#rrggbb`, 0 to 1.
@@ -34,8 +36,23 @@ export function readable(fill: string, dark = '#20302a', light = '#ffffff'): str
 /** `#rrggbb` from lightness 0 to 1, chroma and hue in degrees of the OKLCH space, brought into sRGB by clipping. */
 export const oklch = (l: number, c: number, h: number): string => formatHex({ mode: 'oklch', l, c, h });
 
+/** A colour some part of the way from one to another, in OKLab, so that equal steps look equal. */
+export function between(low: string, high: string, part: number): string {
+  const [a, b] = [toLab(low), toLab(high)];
+  if (!a || !b) return low;
+  const mixed = (x: number, y: number) => x + (y - x) * part;
+  return formatHex({ mode: 'oklab', l: mixed(a.l, b.l), a: mixed(a.a, b.a), b: mixed(a.b, b.b) });
+}
+
+const intoOklch = converter('oklch');
+/** Lightness 0 to 1, chroma and hue in degrees of a colour; greys have the hue 0. */
+export function toOklch(colour: string): { l: number; c: number; h: number } {
+  const { l, c, h = 0 } = intoOklch(colour) ?? { l: 0.5, c: 0 };
+  return { l, c, h };
+}
+
 /** A darker neighbour of a colour, for an edge round a fill. */
 export function darker(colour: string, by: number): string {
-  const { l, c, h } = converter('oklch')(colour) ?? { l: 0.5, c: 0, h: 0 };
-  return oklch(Math.max(0, l - by), c, h ?? 0);
+  const { l, c, h } = toOklch(colour);
+  return oklch(Math.max(0, l - by), c, h);
 }

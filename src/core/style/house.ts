@@ -8,6 +8,8 @@ export interface House {
   /** The house style it is a colour variant of, and what the variant is called. */
   readonly of: string;
   readonly variant: string;
+  /** How much larger its words and boxes are than those of the others. */
+  readonly scale: number;
   /** Colour of the paper, and of words on it. */
   readonly sheet: string;
   readonly ink: string;
@@ -62,12 +64,14 @@ export interface HouseColours {
 
 /** An angle that keeps turning to hues as far as can be from those before. */
 const GOLDEN_ANGLE = 137.508;
+/** Text size of the deepest tiers where a house style is not a larger one, in points. */
+export const LEAST_SIZE = 10.5;
 /** Text shrinks by so much from tier to tier, in points, so that rank shows. */
 const STEP = 0.75;
 
 const at = <T>(list: readonly T[], i: number): T => list[i % list.length]!;
 
-export function houseOf(form: HouseForm, colours: HouseColours, first: boolean): House {
+export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean): House {
   const { shapes, edges, size, width, inner, line } = form;
   const { sheet, ink, quietInk, fills, deeper } = colours;
   const fillOf = (tier: number): string =>
@@ -78,6 +82,7 @@ export function houseOf(form: HouseForm, colours: HouseColours, first: boolean):
     name: form.name,
     of: form.id,
     variant: colours.variant,
+    scale: size.least / LEAST_SIZE,
     sheet,
     ink,
     quietInk,

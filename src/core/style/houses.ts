@@ -1,7 +1,8 @@
 /** House styles that ship. Each is a rule that gives a complete look for any tier, not a list that runs out. */
-import type { Look } from '../chart';
+import type { Chart, Look } from '../chart';
+import { coloursFrom } from './brand';
 import { oklch } from './colour';
-import { type AreaLook, type House, type HouseColours, type HouseForm, houseOf as made } from './house';
+import { type AreaLook, type House, type HouseColours, type HouseForm, houseFrom, LEAST_SIZE } from './house';
 
 const EDGES = [
   { edgeDash: 'solid', edgeWidth: 1 },
@@ -12,7 +13,7 @@ const EDGES = [
   { edgeDash: 'dashed', edgeWidth: 3 },
 ] as const;
 
-const PLAIN = { size: { top: 13.5, least: 10.5 }, width: 124, inner: 7, edges: EDGES } as const;
+const PLAIN = { size: { top: 13.5, least: LEAST_SIZE }, width: 124, inner: 7, edges: EDGES } as const;
 const lines = (line: Look['line'], lineWidth: number, lineDash: Look['lineDash'] = 'solid') => ({
   line,
   lineWidth,
@@ -57,7 +58,7 @@ const slateBed: HouseForm = {
   ...PLAIN,
   id: 'slate-bed',
   name: 'Slate bed',
-  shapes: ['cut', 'square', 'soft', 'hexagon', 'double', 'rounded'],
+  shapes: ['cut', 'square', 'soft', 'double', 'rounded', 'hexagon'],
   line: lines('elbow', 1.5),
 };
 const terracotta: HouseForm = {
@@ -221,8 +222,26 @@ const all: readonly (readonly [HouseForm, readonly [HouseColours, HouseColours, 
 ];
 
 export const houses: readonly House[] = all.flatMap(([form, colours]) =>
-  colours.map((own, i) => made(form, own, i === 0)),
+  colours.map((own, i) => houseFrom(form, own, i === 0)),
 );
 
 /** The house style of an id; the first that ships where there is none of that id. */
-export const houseOf = (id: string): House => houses.find((house) => house.id === id) ?? houses[0]!;
+const houseOf = (id: string): House => houses.find((house) => house.id === id) ?? houses[0]!;
+
+/** Colours are derived anew only when another one is given; several are in view while they are tried out. */
+const derived = new Map<string, House>();
+const MOST_DERIVED = 200;
+
+/** The house style a chart has: one that ships, or its form in colours derived from a colour of one's own. */
+export function houseFor({ house, brand }: Pick<Chart, 'house' | 'brand'>): House {
+  const shipped = houseOf(house);
+  if (brand === undefined) return shipped;
+  const key = `${shipped.of} ${brand}`;
+  const known = derived.get(key);
+  if (known) return known;
+  if (derived.size >= MOST_DERIVED) derived.clear();
+  const [form] = all.find(([{ id }]) => id === shipped.of)!;
+  const own = houseFrom(form, coloursFrom(brand), true);
+  derived.set(key, own);
+  return own;
+}

@@ -18,11 +18,24 @@ export const tierLook = (
   house: House,
   tier: number,
   byKind: LookPatch | undefined = undefined,
-): Look => on(on(house.look(tier), byKind), chart.tiers[String(tier)]?.look);
+): Look => on(on(house.look(tier), scaled(byKind, house.scale)), chart.tiers[String(tier)]?.look);
+
+/** What a kind asks for, in a house style of larger print. */
+const scaled = (look: LookPatch | undefined, by: number): LookPatch | undefined =>
+  look && {
+    ...look,
+    ...(look.size !== undefined && { size: look.size * by }),
+    ...(look.width !== undefined && { width: look.width * by }),
+  };
 
 /**
  * The look of an item: its tier's, then what the kind says by what the item is (such as a dashed edge for a vacant
- * post), then the exception set on it on purpose.
+ * post), then what rules say, then the exception set on it on purpose.
+ * @param byRules the weakest first
  */
-export const itemLook = (tier: Look, byKind: LookPatch | undefined, item: Pick<Item, 'style'>): Look =>
-  on(on(tier, byKind), item.style);
+export const itemLook = (
+  tier: Look,
+  byKind: LookPatch | undefined,
+  byRules: readonly LookPatch[],
+  item: Pick<Item, 'style'>,
+): Look => on(byRules.reduce(on, on(tier, byKind)), item.style);

@@ -46,7 +46,7 @@ describe('looks', () => {
   it('are the house style, then the tier, then what the item is, then its exception', () => {
     const tier = tierLook({ tiers: { 2: { look: { fill: '#ffffff', size: 20 } } } }, house, 2);
     expect(tier).toMatchObject({ fill: '#ffffff', size: 20, shape: house.look(2).shape });
-    expect(itemLook(tier, { edgeDash: 'dashed' }, { style: { fill: '#000000' } })).toMatchObject({
+    expect(itemLook(tier, { edgeDash: 'dashed' }, [], { style: { fill: '#000000' } })).toMatchObject({
       edgeDash: 'dashed',
       fill: '#000000',
       size: 20,

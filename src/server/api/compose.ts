@@ -49,6 +49,9 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
   const plain: Chart = {
     ...read,
     ...(request.house && { house: request.house }),
+    ...(request.brand !== undefined && { brand: request.brand }),
+    ...(request.tiers && { tiers: request.tiers }),
+    ...(request.rules && { rules: request.rules }),
     arrangement: { ...read.arrangement, ...request.arrangement },
     page: {
       ...defaultPage,

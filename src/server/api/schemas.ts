@@ -1,6 +1,15 @@
 /** What the API takes and gives: these schemas check requests and make the OpenAPI document. */
 import { z } from 'zod';
-import { arrangementSchema, changeSchema, chartSchema, idSchema, pageSchema, titleSchema } from '../../core/chart';
+import {
+  arrangementSchema,
+  changeSchema,
+  chartSchema,
+  colourSchema,
+  idSchema,
+  pageSchema,
+  rulesSchema,
+  titleSchema,
+} from '../../core/chart';
 import { kinds } from '../../core/kinds';
 import { LIST_LIMIT } from '../http';
 
@@ -74,6 +83,9 @@ export const composeRequest = z.object({
     .optional()
     .describe('null: the page is as large as the picture'),
   house: z.string().max(60).optional(),
+  brand: colourSchema.optional().describe('A colour from which those of the house style are derived'),
+  tiers: chartSchema.shape.tiers.optional().describe('What differs from the house style, by tier number from 1'),
+  rules: rulesSchema.optional().describe('Looks by what items are, the strongest first'),
   arrangement: arrangementSchema.optional(),
   fit: z
     .union([z.boolean(), fitRequest])

@@ -85,6 +85,13 @@ export const decision: Kind = {
     if (chart.tiers[String(structure.tierOf.get(id))]?.look?.shape !== undefined) return { lines };
     return { lines, look: { shape: SHAPES[step.kind] } };
   },
+  beings: (
+    [
+      ['question', 'Questions'],
+      ['chance', 'Chances'],
+      ['outcome', 'Outcomes'],
+    ] as const
+  ).map(([id, label]) => ({ id, label, is: (item, chart) => stepsOf(chart).steps.get(item.id)?.kind === id })),
   face0: [
     { fields: ['name'], strong: true, size: 1 },
     { fields: ['worth'], strong: false, size: 0.9 },

@@ -6,7 +6,7 @@ import { arrange } from './arrange';
 import { choices } from './choices';
 import { yearsOf } from './dates';
 import { writeCell } from './edit';
-import { familyOf, statusOf } from './family';
+import { familyOf, sexOf, statusOf } from './family';
 import { figures, pairFigure, shownFigures } from './figures';
 import { gedcomForm } from './gedcom';
 import { gedcomOf } from './gedcom-write';
@@ -87,6 +87,11 @@ export const family: Kind = {
     if (years !== '') lines.push({ text: years, strong: false, size: 0.86, field: 'years' });
     return fields['name'] ? { lines } : { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } };
   },
+  beings: [
+    { id: 'woman', label: 'Women', is: (item) => sexOf(item) === 'f' },
+    { id: 'man', label: 'Men', is: (item) => sexOf(item) === 'm' },
+    { id: 'died', label: 'Who have died', is: ({ fields }) => (fields['died'] ?? '') !== '' },
+  ],
   face0: [
     { fields: ['name'], strong: true, size: 1 },
     { fields: ['years'], strong: false, size: 0.86 },

@@ -1,5 +1,6 @@
 /** Org charts: who reports to whom. Tiers are ranks: the distance from the top. */
 import type { ListRead } from '../../list';
+import { treeBeings } from '../beings';
 import type { Fitness, Kind } from '../kind';
 import { placeUnder } from '../place';
 import { arrange } from './arrange';
@@ -9,7 +10,7 @@ import { fit, leastGap } from './fit';
 import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
 import { FIELD, SECOND, secondProblems, writeSecond } from './second';
-import { structure } from './structure';
+import { isAide, structure } from './structure';
 
 function fits({ form, items, columns: found }: ListRead): Fitness {
   const under = items.filter(({ parent }) => parent !== null).length;
@@ -63,6 +64,11 @@ export const org: Kind = {
     if (post !== '') lines.push({ text: post, strong: false, size: 0.86, field: 'post' });
     return vacant ? { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } } : { lines };
   },
+  beings: [
+    { id: 'vacant', label: 'Vacant posts', is: (item) => isVacant(item) },
+    { id: 'aide', label: 'Aides', is: (item) => isAide(item) },
+    ...treeBeings,
+  ],
   face0: [
     { fields: ['name'], strong: true, size: 1 },
     { fields: ['post'], strong: false, size: 0.86 },

@@ -5,7 +5,7 @@ import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { type Place, SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
 import { remove } from '../list/lines';
-import { change, light, select, shown, useEditor } from '../state/store';
+import { change, light, select, shown, takeLook, useEditor } from '../state/store';
 import { words } from '../words';
 import { DropMark } from './DropMark';
 import { useDrag } from './drag';
@@ -37,6 +37,7 @@ export function Sheet() {
   const { dragging, press } = useDrag(scene, live, svg);
   const page = useEditor((state) => state.chart.page);
   const way = useEditor((state) => state.way);
+  const taken = useEditor((state) => state.taken);
   const [editing, setEditing] = useState<string | null>(null);
   useGlide(drawing, scene);
 
@@ -72,6 +73,7 @@ export function Sheet() {
   const key = (event: KeyboardEvent) => {
     const at = chosen?.id ?? scene?.items[0]?.id;
     if (!scene || !at || event.metaKey || event.altKey) return;
+    if (event.key === 'Escape' && taken) return takeLook(null);
     const nudged = chosen && event.ctrlKey && nudgeChange(useEditor.getState().chart, chosen.id, event);
     if (nudged) {
       event.preventDefault();
@@ -105,7 +107,7 @@ export function Sheet() {
         <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden contain-strict">
           <svg
             ref={svg}
-            className="scene absolute inset-0 h-full w-full touch-none"
+            className={`scene absolute inset-0 h-full w-full touch-none ${taken ? 'cursor-crosshair' : ''}`}
             tabIndex={0}
             // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the picture is a tree to walk in
             role="tree"
@@ -114,7 +116,10 @@ export function Sheet() {
             onKeyDown={key}
             onPointerDown={(event) => {
               const id = itemAt(event);
-              if (!id) select(null);
+              if (taken && id) {
+                const style = { ...useEditor.getState().chart.items[id]?.style, ...taken };
+                change({ type: 'set-item', id, style });
+              } else if (!id) select(null);
               else if ((event.target as Element).closest('[data-item]')) press(event, id);
               else select(id);
             }}

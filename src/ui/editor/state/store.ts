@@ -1,6 +1,6 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
 import { create } from 'zustand';
-import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
+import { apply, type Change, type Chart, emptyChart, type LookPatch } from '../../../core/chart';
 import type { Shown } from '../../../workers/compose.worker';
 import type { SaveState, Sync, SyncView } from './sync';
 
@@ -47,6 +47,8 @@ export interface EditorState {
   /** The selected item, where the way from it up to the top is lit. */
   readonly way: string | null;
   readonly focusWish: FocusWish | null;
+  /** A look that was picked up: items that are clicked get it. */
+  readonly taken: LookPatch | null;
   /** Said once, in a strip at the foot, with a way to take it back where that makes sense. */
   readonly message: { readonly text: string; readonly undo: boolean } | null;
 }
@@ -72,6 +74,7 @@ const initial: EditorState = {
   litTier: null,
   way: null,
   focusWish: null,
+  taken: null,
   message: null,
 };
 
@@ -152,7 +155,8 @@ export const selection = ({ selected, chosen }: Pick<EditorState, 'selected' | '
 export const fold = (folded: ReadonlySet<string>) => set({ folded });
 export const showList = (listView: ListView) => set({ listView });
 export const mark = (marks: EditorState['marks']) => set({ marks });
-export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null, marks: {} });
+export const takeLook = (taken: LookPatch | null) => set({ taken });
+export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null, marks: {}, taken: null });
 export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style' });
 export const light = (tier: number | null) => set({ litTier: tier });
 export const tryOut = (what: Change | null) => set(what === null ? { preview: null, tried: null } : { preview: what });

@@ -1,5 +1,7 @@
 /** House styles to choose from, each with its colour variants; seen on the chart while pointed at or in focus. */
-import { type House, houses } from '../../../../core/style';
+import type { Chart } from '../../../../core/chart';
+import { type House, houseFor, houses, leastApart } from '../../../../core/style';
+import { Button, ColourField, Row } from '../../../shared/controls';
 import { change, tryOut } from '../../state/store';
 import { words } from '../../words';
 
@@ -7,8 +9,9 @@ const families = houses.filter(({ id, of }) => id === of).map(({ id }) => houses
 /** Tiers shown of each. */
 const SHOWN = [1, 2, 3, 4];
 
-const trying = ({ id }: House) => {
-  const set = { type: 'set-house' as const, house: id };
+/** @param shipped with the colours that ship rather than those the chart has */
+const trying = ({ id }: House, shipped: boolean) => {
+  const set = { type: 'set-house' as const, house: id, ...(shipped && { brand: null }) };
   return {
     onClick: () => change(set),
     onMouseEnter: () => tryOut(set),
@@ -18,25 +21,24 @@ const trying = ({ id }: House) => {
   };
 };
 
-export function Houses({ house }: { house: string }) {
+export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
+  const { house, brand } = chart;
   return (
-    <ul className="grid grid-cols-2 gap-1.5 px-3.5">
-      {families.map((variants) => {
-        const own = variants.find(({ id }) => id === house);
-        const shown = own ?? variants[0]!;
-        return (
-          <li
-            key={shown.of}
-            className={`rounded border ${own ? 'border-plum outline-1 outline-plum' : 'border-rule hover:border-plum'}`}
-          >
-            <button
-              type="button"
-              aria-pressed={own !== undefined}
-              {...trying(shown)}
-              className="w-full p-1.5 pb-0.5 text-left text-[13px]"
+    <>
+      <ul className="grid grid-cols-2 gap-1.5 px-3.5">
+        {families.map((variants) => {
+          const own = variants.find(({ id }) => id === house);
+          const shown =
+            own && brand === undefined
+              ? own
+              : houseFor({ house: (own ?? variants[0]!).id, ...(brand !== undefined && { brand }) });
+          return (
+            <li
+              key={shown.of}
+              className={`rounded border ${own ? 'border-plum outline-1 outline-plum' : 'border-rule hover:border-plum'}`}
             >
               <span
-                className="mb-1 flex h-4 gap-px overflow-hidden border border-rule p-px"
+                className="mx-1.5 mt-1.5 flex h-4 gap-px overflow-hidden border border-rule p-px"
                 style={{ backgroundColor: shown.sheet }}
                 aria-hidden
               >
@@ -44,31 +46,73 @@ export function Houses({ house }: { house: string }) {
                   <span key={tier} className="flex-1" style={{ backgroundColor: shown.look(tier).fill }} />
                 ))}
               </span>
-              {shown.name}
-            </button>
-            <div className="flex gap-1 px-1.5 pb-1.5">
-              {variants.map((variant) => (
+              <div className="flex items-center pr-1">
                 <button
-                  key={variant.id}
                   type="button"
-                  title={variant.variant}
-                  aria-label={words.style.variant(variant.name, variant.variant)}
-                  aria-pressed={variant.id === house}
-                  {...trying(variant)}
-                  className={`flex h-6 w-6 items-center justify-center rounded-full border-2 ${variant.id === house ? 'border-plum' : 'border-transparent hover:border-rule'}`}
+                  aria-pressed={own !== undefined}
+                  {...trying(own ?? variants[0]!, false)}
+                  className="min-h-[30px] min-w-0 flex-1 rounded px-1.5 text-left text-[13px] whitespace-nowrap"
                 >
-                  <span
-                    className="h-4 w-4 overflow-hidden rounded-full border border-rule"
-                    style={{
-                      background: `linear-gradient(90deg, ${variant.look(1).fill} 50%, ${variant.look(3).fill} 50%)`,
-                    }}
-                  />
+                  {shown.name}
                 </button>
-              ))}
-            </div>
-          </li>
-        );
-      })}
-    </ul>
+                {variants.map((variant) => (
+                  <button
+                    key={variant.id}
+                    type="button"
+                    title={variant.variant}
+                    aria-label={words.style.variant(variant.name, variant.variant)}
+                    aria-pressed={variant.id === house && brand === undefined}
+                    {...trying(variant, true)}
+                    className={`flex h-6 w-6 flex-none items-center justify-center rounded-full border-2 ${variant.id === house && brand === undefined ? 'border-plum' : 'border-transparent hover:border-rule'}`}
+                  >
+                    <span
+                      className="h-3.5 w-3.5 rounded-full border border-rule"
+                      style={{
+                        background: `linear-gradient(90deg, ${variant.look(1).fill} 50%, ${variant.look(3).fill} 50%)`,
+                      }}
+                    />
+                  </button>
+                ))}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      <OwnColour chart={chart} />
+    </>
+  );
+}
+
+const TIERS = [1, 2, 3, 4, 5, 6];
+
+/** All colours from one, such as that of an organisation's sign; with how well tiers are then told apart. */
+function OwnColour({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
+  const { house, brand } = chart;
+  const own = houseFor(chart);
+  const apart = brand === undefined ? undefined : leastApart(TIERS.map((tier) => own.look(tier).fill));
+  return (
+    <div className="px-3.5 pt-1.5">
+      <Row
+        label={words.style.brand}
+        hint={
+          brand !== undefined && (
+            <Button tone="quiet" onClick={() => change({ type: 'set-house', house, brand: null })}>
+              {words.style.brandBack}
+            </Button>
+          )
+        }
+      >
+        {(id) => (
+          <ColourField
+            id={id}
+            value={brand ?? own.look(1).fill}
+            onChange={(to) => change({ type: 'set-house', house, brand: to }, 'brand')}
+          />
+        )}
+      </Row>
+      <p className="text-xs text-quiet">
+        {apart ? words.style.brandApart(apart.least, words.style.visions[apart.vision]) : words.style.brandAbout}
+      </p>
+    </div>
   );
 }

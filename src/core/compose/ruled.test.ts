@@ -1,0 +1,138 @@
+import { describe, expect, it } from 'vitest';
+import { fonts } from '../../../tests/support/fonts';
+import { readAs } from '../../../tests/support/kinds';
+import { apply, type Chart, type Rule, rulesSchema } from '../chart';
+import { kinds } from '../kinds';
+import { contrast, houseFor, houses, LEAST_CONTRAST } from '../style';
+import { compose, ruleName, whyOf } from '.';
+
+const LIST =
+  'Name\tPost\tManager\tDepartment\tHours\nAda Fenn\tDirector\t\tLearning\t40\nBo Oke\tTeacher\tAda Fenn\tLearning\t20\n\tGardener\tAda Fenn\tGrounds\t30\nCy Penn\tPorter\tBo Oke\tHouse\tnone';
+const { kind, chart } = readAs('org', LIST);
+const withRules = (rules: readonly Rule[], on: Chart = chart): Chart => ({ ...on, rules: [...rules] });
+const lookOf = (of: Chart, name: string) => compose(of, fonts).items.find((item) => item.name === name)!.look;
+const rule = (
+  id: string,
+  when: Extract<Rule, { type: 'when' }>['when'],
+  look: Extract<Rule, { type: 'when' }>['look'],
+) => ({
+  type: 'when' as const,
+  id,
+  when,
+  look,
+});
+
+describe('rules of looks', () => {
+  it('hold for what items are, wherever they stand', () => {
+    const ruled = withRules([
+      rule('a', { being: 'vacant' }, { edgeDash: 'dotted', fill: '#ffffff' }),
+      rule('b', { field: 'department', test: 'equals', value: 'LEARNING' }, { shape: 'star' }),
+      rule('c', { field: 'Hours', test: 'over', value: '25' }, { weight: 400 }),
+    ]);
+    expect(rulesSchema.parse(ruled.rules)).toEqual(ruled.rules);
+    expect(lookOf(ruled, 'Vacant post')).toMatchObject({ edgeDash: 'dotted', fill: '#ffffff', weight: 400 });
+    expect(lookOf(ruled, 'Ada Fenn')).toMatchObject({ shape: 'star', weight: 400 });
+    expect(lookOf(ruled, 'Bo Oke')).toMatchObject({ shape: 'star', weight: lookOf(chart, 'Bo Oke').weight });
+    expect(lookOf(ruled, 'Cy Penn')).toEqual(lookOf(chart, 'Cy Penn'));
+  });
+
+  it('are stronger the higher they stand, weaker than an exception, and nothing while they are off', () => {
+    const [top, under] = [
+      rule('a', { being: 'top' }, { fill: '#111111' }),
+      rule('b', { being: 'top' }, { fill: '#eeeeee', size: 20 }),
+    ];
+    expect(lookOf(withRules([top, under]), 'Ada Fenn')).toMatchObject({ fill: '#111111', size: 20 });
+    expect(lookOf(withRules([under, top]), 'Ada Fenn')).toMatchObject({ fill: '#eeeeee', size: 20 });
+    expect(lookOf(withRules([{ ...top, off: true }]), 'Ada Fenn')).toEqual(lookOf(chart, 'Ada Fenn'));
+    const id = Object.values(chart.items).find(({ fields }) => fields['name'] === 'Ada Fenn')!.id;
+    const own = { ...chart, items: { ...chart.items, [id]: { ...chart.items[id]!, style: { fill: '#abcdef' } } } };
+    expect(lookOf(withRules([top], own), 'Ada Fenn').fill).toBe('#abcdef');
+  });
+
+  it('colour each value of a field, chosen or by itself, and numbers along a scale', () => {
+    const coloured = withRules([{ type: 'values', id: 'v', field: 'department', colours: { house: '#123456' } }]);
+    const fills = ['Ada Fenn', 'Bo Oke', 'Vacant post', 'Cy Penn'].map((name) => lookOf(coloured, name).fill);
+    expect(fills[0]).toBe(fills[1]);
+    expect(new Set(fills).size).toBe(3);
+    expect(fills[3]).toBe('#123456');
+    const scaled = withRules([{ type: 'scale', id: 's', field: 'Hours', low: '#ffffff', high: '#000000' }]);
+    expect(lookOf(scaled, 'Bo Oke').fill).toBe('#ffffff');
+    expect(lookOf(scaled, 'Ada Fenn').fill).toBe('#000000');
+    expect(lookOf(scaled, 'Vacant post').fill).toMatch(/^#([4-9a-b].)\1\1$/);
+    // What is no number keeps the fill of its tier.
+    expect(lookOf(scaled, 'Cy Penn').fill).toBe(lookOf(chart, 'Cy Penn').fill);
+    for (const name of ['Ada Fenn', 'Bo Oke', 'Vacant post', 'Cy Penn']) {
+      const { fill, ink } = lookOf(scaled, name);
+      expect(contrast(fill, ink)).toBeGreaterThanOrEqual(LEAST_CONTRAST);
+    }
+  });
+
+  it('come into the key, and have names', () => {
+    const rules: Rule[] = [
+      rule('a', { being: 'vacant' }, { edgeDash: 'dotted' }),
+      { type: 'values', id: 'v', field: 'department', colours: {} },
+    ];
+    const { scene } = compose({ ...withRules(rules), page: { ...chart.page, key: true } }, fonts);
+    const words = scene.page.flatMap((mark) => (mark.type === 'text' ? [mark.text] : []));
+    for (const word of ['Vacant posts', 'Learning', 'Grounds', 'House']) expect(words).toContain(word);
+    expect(ruleName(kind, rule('x', { field: 'post', test: 'contains', value: 'head' }, {}))).toBe('Post: has head');
+    expect(ruleName(kind, rule('x', { field: 'post', test: 'empty' }, {}))).toBe('Without Post');
+  });
+
+  it('are put in place and taken back as one change', () => {
+    const rules = [rule('a', { being: 'vacant' }, { fill: '#ffffff' })];
+    const done = apply(chart, { type: 'set-rules', rules });
+    if (!done.ok) throw new Error(done.problem.message);
+    expect(done.chart.rules).toEqual(rules);
+    expect(apply(done.chart, done.inverse)).toMatchObject({ ok: true, chart });
+  });
+
+  it('bring checks: words that cannot be read, colours without a key, too many of them', () => {
+    const codes = (of: Chart) => compose(of, fonts).problems.map(({ code }) => code);
+    const poor = withRules([rule('a', { being: 'top' }, { fill: '#ffffff', ink: '#eeeeee' })]);
+    expect(codes(poor)).toEqual(expect.arrayContaining(['low-contrast-item', 'no-key']));
+    expect(codes({ ...poor, page: { ...chart.page, key: true } })).not.toContain('no-key');
+    expect(codes({ ...chart, tiers: { 2: { look: { ...lookOf(chart, 'Ada Fenn'), size: 11 } } } })).toContain(
+      'tiers-alike',
+    );
+    const many = readAs('org', ['Name\tPost', ...Array.from({ length: 9 }, (_, i) => `P${i}\tPost ${i}`)].join('\n'));
+    expect(codes(withRules([{ type: 'values', id: 'v', field: 'post', colours: {} }], many.chart))).toContain(
+      'many-fills',
+    );
+    for (const code of ['low-contrast-item', 'no-key', 'tiers-alike', 'many-fills'])
+      expect(codes(chart)).not.toContain(code);
+  });
+
+  it('say why an item looks as it does', () => {
+    const id = Object.values(chart.items).find(({ fields }) => fields['post'] === 'Gardener')!.id;
+    const ruled: Chart = {
+      ...withRules([rule('a', { being: 'vacant' }, { fill: '#ffffff' })]),
+      tiers: { 2: { look: { size: 14, fill: '#000000' } } },
+    };
+    const own = { ...ruled, items: { ...ruled.items, [id]: { ...ruled.items[id]!, style: { weight: 700 as const } } } };
+    const why = whyOf(kind, own, kind.structure(own), houseFor(own), id);
+    expect(why).toMatchObject({
+      fill: { from: 'rule', rule: 0 },
+      ink: { from: 'rule', rule: 0 },
+      size: { from: 'tier' },
+      edgeDash: { from: 'kind' },
+      weight: { from: 'own' },
+      shape: { from: 'house' },
+    });
+  });
+
+  it.each(kinds.map((one) => [one.id, one] as const))('ask a %s only for what it can say', (_, one) => {
+    const ids = (one.beings ?? []).map((being) => being.id);
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+});
+
+it('words stay whole in every house style', () => {
+  const names = ['Wren Abernathy-Cole', 'Rosalind Okoro-Fenn', 'Agathe Lindqvist-Moor'];
+  const pieces = (text: string) => text.split(/ |(?<=-)/);
+  const whole = new Set(names.flatMap(pieces));
+  const { chart: named } = readAs('org', names.map((name, i) => '\t'.repeat(i) + name).join('\n'));
+  for (const { id } of houses)
+    for (const { set } of compose({ ...named, house: id }, fonts).items)
+      for (const { text } of set.lines) for (const piece of pieces(text)) expect(whole).toContain(piece);
+});

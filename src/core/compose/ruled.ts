@@ -1,0 +1,98 @@
+/** Rules of looks asked with a chart and its kind: what they give, what they are called, and why an item looks as it does. */
+import type { Chart, Item, Look, LookPatch, Rule } from '../chart';
+import { cellOf } from '../edit';
+import type { Kind, Structure } from '../kinds';
+import { type House, type Ruled, rulesFor, scaleEnds, valueColours } from '../style';
+import { shownFace } from './face';
+
+export function ruledBy(kind: Kind, chart: Chart, structure: Structure): Ruled {
+  const beings = new Map((kind.beings ?? []).map((being) => [being.id, being]));
+  return {
+    chart,
+    order: structure.order,
+    cell: (item, field) => cellOf(kind, chart, item, field),
+    is: (item, being) => beings.get(being)?.is(item, chart, structure) === true,
+  };
+}
+
+const NONE: readonly LookPatch[] = [];
+
+/** What rules give each item, the weakest first. */
+export function patchesBy(kind: Kind, chart: Chart, structure: Structure): (item: Item) => readonly LookPatch[] {
+  if (!chart.rules?.some(({ off }) => !off)) return () => NONE;
+  const rules = rulesFor(ruledBy(kind, chart, structure));
+  return (item) =>
+    rules(item)
+      .map(({ look }) => look)
+      .reverse();
+}
+
+const TEST_WORDS = { contains: 'has', over: 'over', under: 'under', equals: '', filled: '', empty: '' } as const;
+
+/** What a rule is about, in words: in the key, and in the list of rules. */
+export function ruleName(kind: Kind, rule: Rule): string {
+  const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
+  if (rule.type !== 'when') return label(rule.field);
+  const { when } = rule;
+  if ('being' in when) return kind.beings?.find(({ id }) => id === when.being)?.label ?? when.being;
+  if (when.test === 'filled') return `With ${label(when.field)}`;
+  if (when.test === 'empty') return `Without ${label(when.field)}`;
+  return [`${label(when.field)}:`, TEST_WORDS[when.test], when.value ?? ''].filter(Boolean).join(' ');
+}
+
+/** Most entries that a rule brings to the key. */
+const MOST_ENTRIES = 12;
+
+/** What rules bring to the key: a name, and what it changes of a look. */
+export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { name: string; look: LookPatch }[] {
+  const asked = ruledBy(kind, chart, structure);
+  return (chart.rules ?? []).flatMap((rule): { name: string; look: LookPatch }[] => {
+    if (rule.off) return [];
+    if (rule.type === 'when') return [{ name: ruleName(kind, rule), look: rule.look }];
+    if (rule.type === 'values')
+      return [...valueColours(asked, rule)].slice(0, MOST_ENTRIES).map(([name, fill]) => ({ name, look: { fill } }));
+    const ends = scaleEnds(asked, rule);
+    if (!ends) return [];
+    const name = ruleName(kind, rule);
+    return [
+      { name: `${name} ${ends.from}`, look: { fill: rule.low } },
+      { name: `${name} ${ends.to}`, look: { fill: rule.high } },
+    ];
+  });
+}
+
+export interface Source {
+  readonly from: 'house' | 'kind' | 'tier' | 'rule' | 'own';
+  /** The rule's place, where it is one. */
+  readonly rule?: number;
+}
+
+/** Where each part of an item's look comes from. */
+export function whyOf(
+  kind: Kind,
+  chart: Chart,
+  structure: Structure,
+  house: House,
+  id: string,
+): Record<keyof Look, Source> {
+  const item = chart.items[id]!;
+  const tier = structure.tierOf.get(id) ?? 1;
+  const layers: (readonly [LookPatch | undefined, Source])[] = [
+    [house.look(tier), { from: 'house' }],
+    [kind.look, { from: 'kind' }],
+    [chart.tiers[String(tier)]?.look, { from: 'tier' }],
+    [shownFace(chart, kind, structure, id).look, { from: 'kind' }],
+    ...rulesFor(ruledBy(kind, chart, structure))(item)
+      .map(({ rule, look }) => [look, { from: 'rule', rule: chart.rules!.indexOf(rule) }] as const)
+      .reverse(),
+    [item.style, { from: 'own' }],
+  ];
+  const sources: Partial<Record<keyof Look, Source>> = {};
+  for (const [patch, source] of layers) {
+    if (!patch) continue;
+    for (const key of Object.keys(patch) as (keyof Look)[]) if (patch[key] !== undefined) sources[key] = source;
+    // Words take the colour that reads on a new fill.
+    if (patch.fill !== undefined && patch.ink === undefined) sources.ink = source;
+  }
+  return sources as Record<keyof Look, Source>;
+}

@@ -1,0 +1,129 @@
+/** Looks set on single items on purpose: made, made general, given to others, listed and cleared. */
+import { nanoid } from 'nanoid';
+import { useEffect, useMemo } from 'react';
+import { asOne, type Change, type Chart, type Condition, type Item, type LookPatch } from '../../../../core/chart';
+import { houseFor, itemLook, tierLook } from '../../../../core/style';
+import { Button } from '../../../shared/controls';
+import { kindFor } from '../../../shared/fields';
+import { change, say, select, selection, takeLook, tryOut, useEditor } from '../../state/store';
+import { words } from '../../words';
+import { LookForm } from '../LookForm';
+
+/** The same style for some items, on top of what each has. */
+const styled = ({ items }: Chart, ids: readonly string[], patch: LookPatch): Change => ({
+  type: 'set-items',
+  items: Object.fromEntries(ids.map((id) => [id, { style: { ...items[id]!.style, ...patch } }])),
+});
+const cleared = (ids: readonly string[]): Change => ({
+  type: 'set-items',
+  items: Object.fromEntries(ids.map((id) => [id, { style: null }])),
+});
+
+const PLACES = new Set(['top', 'end', 'branch']);
+
+/** What an item most likely got its look for: what its kind knows of it, else its post or another field, else its name. */
+function reasonOf(chart: Chart, item: Item): Condition {
+  const kind = kindFor(chart.kind);
+  const structure = kind.structure(chart);
+  const being = kind.beings?.find((one) => !PLACES.has(one.id) && one.is(item, chart, structure));
+  if (being) return { being: being.id };
+  const field = Object.keys(item.fields).find((key) => key !== 'name' && key !== 'id' && item.fields[key]) ?? 'name';
+  return { field, test: 'equals', value: (item.fields[field] ?? '').slice(0, 300) };
+}
+
+/** A look for what is selected alone. */
+export function Exception({ item }: { item: Item }) {
+  const chart = useEditor((state) => state.chart);
+  const selected = useEditor((state) => state.selected);
+  const chosen = useEditor((state) => state.chosen);
+  const taken = useEditor((state) => state.taken);
+  const tier = useEditor((state) => state.composition?.scene.items.find(({ id }) => id === item.id)?.tier ?? 1);
+  const ids = useMemo(() => selection({ selected, chosen }), [selected, chosen]);
+  const look = itemLook(tierLook(chart, houseFor(chart), tier, kindFor(chart.kind).look), undefined, [], item);
+  // The look is put down with the panel.
+  useEffect(() => () => takeLook(null), []);
+  const { style } = item;
+  const own = ids.filter((id) => chart.items[id]?.style);
+  const name = ids.length > 1 ? words.style.selected(ids.length) : item.fields['name'] || words.list.line(0);
+  return (
+    <details className="mx-3.5 mt-3 rounded border border-rule" open={style !== undefined || undefined}>
+      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.style.exceptionFor(name)}</summary>
+      <p className="px-2.5 text-xs text-quiet">{words.style.exceptionAbout}</p>
+      {style && (
+        <div className="flex flex-wrap gap-1.5 px-2.5 pt-1.5">
+          <Button
+            onClick={() => {
+              change(asOne([{ type: 'set-tier', tier, look: style }, cleared([item.id])]));
+              say(words.style.madeTier(tier), true);
+            }}
+          >
+            {words.style.makeTier(tier)}
+          </Button>
+          <Button
+            onClick={() => {
+              const rule = { type: 'when' as const, id: nanoid(10), when: reasonOf(chart, item), look: style };
+              change(asOne([{ type: 'set-rules', rules: [rule, ...(chart.rules ?? [])] }, cleared([item.id])]));
+              say(words.style.madeRule, true);
+            }}
+          >
+            {words.style.makeRule}
+          </Button>
+          <Button
+            tone={taken ? 'strong' : 'plain'}
+            aria-pressed={taken !== null}
+            onClick={() => takeLook(taken ? null : style)}
+          >
+            {taken ? words.style.putDown : words.style.take}
+          </Button>
+        </div>
+      )}
+      {taken && <p className="px-2.5 pt-1 text-xs text-quiet">{words.style.giving}</p>}
+      <LookForm
+        look={look}
+        ownOnly
+        onPatch={(patch) => change(styled(chart, ids, patch), `exception ${ids.join()}`)}
+        onTry={(patch) => tryOut(patch && styled(chart, ids, patch))}
+        onBack={own.length > 0 ? () => change(cleared(own)) : undefined}
+      />
+    </details>
+  );
+}
+
+export function Exceptions() {
+  const items = useEditor((state) => state.chart.items);
+  const chosen = useEditor((state) => state.chosen);
+  const kept = Object.values(items).filter((item) => item.style !== undefined);
+  if (kept.length === 0) return null;
+  const within = kept.filter(({ id }) => chosen.includes(id)).map(({ id }) => id);
+  return (
+    <div className="mx-3.5 mt-4 border-t border-rule pt-2 text-[13px]">
+      <p className="flex items-center justify-between text-quiet">
+        {words.style.exceptions(kept.length)}
+        <span>
+          {within.length > 1 && within.length < kept.length && (
+            <Button tone="quiet" onClick={() => change(cleared(within))}>
+              {words.style.clearSome(within.length)}
+            </Button>
+          )}
+          {kept.length > 1 && (
+            <Button tone="quiet" onClick={() => change(cleared(kept.map(({ id }) => id)))}>
+              {words.style.clearAll}
+            </Button>
+          )}
+        </span>
+      </p>
+      <ul>
+        {kept.map((item) => (
+          <li key={item.id} className="flex items-center justify-between">
+            <button type="button" className="truncate rounded font-semibold" onClick={() => select(item.id)}>
+              {item.fields['name'] || item.fields['post'] || words.list.line(0)}
+            </button>
+            <Button tone="quiet" onClick={() => change(cleared([item.id]))}>
+              {words.style.clear}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

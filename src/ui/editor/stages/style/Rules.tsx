@@ -1,0 +1,325 @@
+/** Rules of looks: a list in the order in which they hold, each opened to be changed. */
+import { nanoid } from 'nanoid';
+import { useEffect, useId, useRef, useState } from 'react';
+import { type Chart, type Condition, type Rule, TESTS } from '../../../../core/chart';
+import { ruleName } from '../../../../core/compose';
+import type { Kind } from '../../../../core/kinds';
+import { ownFields } from '../../../../core/list';
+import { houseFor, type Ruled, tierLook, valueColours } from '../../../../core/style';
+import { Button, ColourField, Row, Select } from '../../../shared/controls';
+import { cellText, kindFor } from '../../../shared/fields';
+import { change, useEditor } from '../../state/store';
+import { words } from '../../words';
+import { LookParts } from './LookParts';
+
+const COLOURS = { fill: '#f2d7a0', low: '#fff7e0', high: '#2f6156' };
+const NO_RULES: readonly Rule[] = [];
+
+const fieldsOf = (chart: Chart, kind: Kind) => [
+  ...kind.columns.map(({ field, label }) => ({ value: field, label })),
+  ...ownFields(chart, kind.columns).map((field) => ({ value: field, label: field })),
+];
+
+export function Rules() {
+  const chart = useEditor((state) => state.chart);
+  const kind = kindFor(chart.kind);
+  const rules = chart.rules ?? NO_RULES;
+  const [open, setOpen] = useState<string | null>(null);
+  const opened = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (open) opened.current?.scrollIntoView({ block: 'nearest' });
+  }, [open]);
+  const put = (next: readonly Rule[], merging?: string) => change({ type: 'set-rules', rules: [...next] }, merging);
+  const add = (rule: Rule) => {
+    put([rule, ...rules]);
+    setOpen(rule.id);
+  };
+  const fields = fieldsOf(chart, kind);
+  const first = fields.find(({ value }) => value !== 'name' && value !== 'id')?.value ?? 'name';
+  const being = kind.beings?.[0]?.id;
+  return (
+    <section aria-label={words.rules.title} className="pt-3">
+      <h3 className="px-3.5 text-[13px] text-quiet">{words.rules.title}</h3>
+      <p className="px-3.5 pb-1 text-xs text-quiet">{rules.length > 1 ? words.rules.order : words.rules.about}</p>
+      <ol>
+        {rules.map((rule, at) => (
+          <li key={rule.id} ref={open === rule.id ? opened : undefined} className={open === rule.id ? 'bg-tint' : ''}>
+            <div className="flex items-center gap-1 px-3.5 py-0.5">
+              <input
+                type="checkbox"
+                className="size-4 flex-none accent-plum"
+                aria-label={words.rules.use(ruleName(kind, rule))}
+                checked={!rule.off}
+                onChange={() => {
+                  const { off, ...rest } = rule;
+                  put(rules.with(at, off ? rest : { ...rest, off: true }));
+                }}
+              />
+              <button
+                type="button"
+                aria-expanded={open === rule.id}
+                onClick={() => setOpen(open === rule.id ? null : rule.id)}
+                className={`flex min-w-0 flex-1 items-center gap-2 rounded px-1 py-1 text-left text-[13px] hover:bg-tint ${rule.off ? 'text-quiet line-through' : ''}`}
+              >
+                <RuleSwatch rule={rule} />
+                <span className="truncate">{ruleName(kind, rule)}</span>
+              </button>
+              <Small
+                label={words.rules.up(ruleName(kind, rule))}
+                disabled={at === 0}
+                onClick={() => put(moved(rules, at, at - 1))}
+              >
+                ↑
+              </Small>
+              <Small
+                label={words.rules.down(ruleName(kind, rule))}
+                disabled={at === rules.length - 1}
+                onClick={() => put(moved(rules, at, at + 1))}
+              >
+                ↓
+              </Small>
+              <Small
+                label={words.rules.remove(ruleName(kind, rule))}
+                onClick={() => put(rules.filter(({ id }) => id !== rule.id))}
+              >
+                ×
+              </Small>
+            </div>
+            {open === rule.id && (
+              <div className="px-3.5 pb-2">
+                <RuleForm
+                  rule={rule}
+                  chart={chart}
+                  kind={kind}
+                  fields={fields}
+                  onChange={(next) => put(rules.with(at, next), `rule ${rule.id}`)}
+                />
+              </div>
+            )}
+          </li>
+        ))}
+      </ol>
+      <div className="flex flex-wrap gap-1.5 px-3.5 pt-1">
+        <Button
+          onClick={() =>
+            add({
+              type: 'when',
+              id: nanoid(10),
+              when: being === undefined ? { field: first, test: 'filled' } : { being },
+              look: { fill: COLOURS.fill },
+            })
+          }
+        >
+          {words.rules.addWhen}
+        </Button>
+        <Button onClick={() => add({ type: 'values', id: nanoid(10), field: first, colours: {} })}>
+          {words.rules.addValues}
+        </Button>
+        <Button
+          onClick={() => add({ type: 'scale', id: nanoid(10), field: first, low: COLOURS.low, high: COLOURS.high })}
+        >
+          {words.rules.addScale}
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function moved(rules: readonly Rule[], from: number, to: number): Rule[] {
+  const next = [...rules];
+  next.splice(to, 0, ...next.splice(from, 1));
+  return next;
+}
+
+function Small({
+  label,
+  disabled,
+  onClick,
+  children,
+}: {
+  label: string;
+  disabled?: boolean;
+  onClick: () => void;
+  children: string;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      disabled={disabled}
+      onClick={onClick}
+      className="h-6 w-6 flex-none rounded hover:bg-tint disabled:opacity-35"
+    >
+      {children}
+    </button>
+  );
+}
+
+function RuleSwatch({ rule }: { rule: Rule }) {
+  const background =
+    rule.type === 'scale'
+      ? `linear-gradient(90deg, ${rule.low}, ${rule.high})`
+      : rule.type === 'values'
+        ? 'linear-gradient(90deg, #cfe3b0 33%, #f0c9a0 33% 66%, #b9d3ea 66%)'
+        : (rule.look.fill ?? 'transparent');
+  return <span aria-hidden className="h-4 w-6 flex-none rounded-sm border border-rule" style={{ background }} />;
+}
+
+interface FormProps<R extends Rule = Rule> {
+  readonly rule: R;
+  readonly chart: Chart;
+  readonly kind: Kind;
+  readonly fields: readonly { readonly value: string; readonly label: string }[];
+  readonly onChange: (rule: Rule) => void;
+}
+
+function RuleForm({ rule, ...rest }: FormProps) {
+  if (rule.type === 'when') return <WhenForm rule={rule} {...rest} />;
+  if (rule.type === 'values') return <ValuesForm rule={rule} {...rest} />;
+  const { fields, onChange } = rest;
+  return (
+    <>
+      <Row label={words.rules.field}>
+        {(id) => (
+          <Select id={id} value={rule.field} options={fields} onChange={(field) => onChange({ ...rule, field })} />
+        )}
+      </Row>
+      <Row label={words.rules.low}>
+        {(id) => <ColourField id={id} value={rule.low} onChange={(low) => onChange({ ...rule, low })} />}
+      </Row>
+      <Row label={words.rules.high}>
+        {(id) => <ColourField id={id} value={rule.high} onChange={(high) => onChange({ ...rule, high })} />}
+      </Row>
+    </>
+  );
+}
+
+const BEING = '@';
+
+function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rule, { type: 'when' }>>) {
+  const { when } = rule;
+  const known = useId();
+  const what = 'being' in when ? `${BEING}${when.being}` : when.field;
+  const set = (next: Condition) => onChange({ ...rule, when: next });
+  const values =
+    'being' in when
+      ? []
+      : [...new Set(Object.keys(chart.items).map((id) => cellText(chart, id, when.field)))]
+          .filter(Boolean)
+          .slice(0, 60);
+  return (
+    <>
+      <Row label={words.rules.items}>
+        {(id) => (
+          <select
+            id={id}
+            className="field min-w-0 flex-1 text-[13px]"
+            value={what}
+            onChange={({ target: { value } }) =>
+              set(
+                value.startsWith(BEING)
+                  ? { being: value.slice(1) }
+                  : { field: value, test: 'field' in when ? when.test : 'equals', value: '' },
+              )
+            }
+          >
+            {kind.beings?.map(({ id: being, label }) => (
+              <option key={being} value={`${BEING}${being}`}>
+                {label}
+              </option>
+            ))}
+            <optgroup label={words.rules.byField}>
+              {fields.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </optgroup>
+          </select>
+        )}
+      </Row>
+      {'field' in when && (
+        <>
+          <Row label={words.rules.test}>
+            {(id) => (
+              <Select
+                id={id}
+                value={when.test}
+                options={TESTS.map((value) => ({ value, label: words.rules.tests[value] }))}
+                onChange={(test) => set({ ...when, test })}
+              />
+            )}
+          </Row>
+          {when.test !== 'filled' && when.test !== 'empty' && (
+            <Row label={words.rules.value}>
+              {(id) => (
+                <>
+                  <input
+                    id={id}
+                    className="field min-w-0 flex-1 text-[13px]"
+                    list={known}
+                    maxLength={300}
+                    value={when.value ?? ''}
+                    onChange={({ target: { value } }) => set({ ...when, value })}
+                  />
+                  <datalist id={known}>
+                    {values.map((value) => (
+                      <option key={value} value={value} />
+                    ))}
+                  </datalist>
+                </>
+              )}
+            </Row>
+          )}
+        </>
+      )}
+      <LookParts
+        patch={rule.look}
+        look={tierLook(chart, houseFor(chart), 1, kind.look)}
+        onChange={(look) => onChange({ ...rule, look })}
+      />
+    </>
+  );
+}
+
+/** Values whose colours are offered to be chosen. */
+const MOST_VALUES = 24;
+
+function ValuesForm({ rule, chart, fields, onChange }: FormProps<Extract<Rule, { type: 'values' }>>) {
+  const asked: Ruled = {
+    chart,
+    order: Object.keys(chart.items),
+    cell: (item, field) => cellText(chart, item, field),
+    is: () => false,
+  };
+  const colours = [...valueColours(asked, rule)];
+  return (
+    <>
+      <Row label={words.rules.field}>
+        {(id) => (
+          <Select
+            id={id}
+            value={rule.field}
+            options={fields}
+            onChange={(field) => onChange({ ...rule, field, colours: {} })}
+          />
+        )}
+      </Row>
+      {colours.slice(0, MOST_VALUES).map(([value, colour]) => (
+        <Row key={value} label={value}>
+          {(id) => (
+            <ColourField
+              id={id}
+              value={colour}
+              onChange={(to) => onChange({ ...rule, colours: { ...rule.colours, [value]: to } })}
+            />
+          )}
+        </Row>
+      ))}
+      {colours.length > MOST_VALUES && (
+        <p className="text-xs text-quiet">{words.rules.moreValues(colours.length - MOST_VALUES)}</p>
+      )}
+    </>
+  );
+}

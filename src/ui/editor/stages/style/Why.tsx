@@ -1,0 +1,48 @@
+/** Why an item looks as it does: each part of its look with what it comes from. */
+import { useMemo } from 'react';
+import { type Item, type Look, lookSchema } from '../../../../core/chart';
+import { ruleName, type Source, whyOf } from '../../../../core/compose';
+import { houseFor } from '../../../../core/style';
+import { kindFor } from '../../../shared/fields';
+import { useEditor } from '../../state/store';
+import { words } from '../../words';
+
+const PARTS = Object.keys(lookSchema.shape) as (keyof Look)[];
+
+export function Why({ item }: { item: Item }) {
+  const chart = useEditor((state) => state.chart);
+  const kind = kindFor(chart.kind);
+  const house = houseFor(chart);
+  const [sources, tier] = useMemo(() => {
+    const structure = kind.structure(chart);
+    return [whyOf(kind, chart, structure, house, item.id), structure.tierOf.get(item.id) ?? 1] as const;
+  }, [kind, chart, house, item.id]);
+  const said = (source: Source): string => {
+    if (source.rule !== undefined) return words.why.rule(ruleName(kind, chart.rules![source.rule]!));
+    return {
+      house: words.why.house(house.name),
+      kind: words.why.kind,
+      tier: words.why.tier(tier),
+      own: words.why.own,
+      rule: '',
+    }[source.from];
+  };
+  const groups = new Map<string, string[]>();
+  for (const part of PARTS) {
+    const key = said(sources[part]);
+    groups.set(key, [...(groups.get(key) ?? []), words.style[part].toLowerCase()]);
+  }
+  return (
+    <details className="mx-3.5 mt-3 rounded border border-rule">
+      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.why.title}</summary>
+      <dl className="px-2.5 pb-2 text-[13px]">
+        {[...groups].reverse().map(([from, parts]) => (
+          <div key={from} className="py-0.5">
+            <dt className="font-semibold">{from}</dt>
+            <dd className="text-quiet">{parts.join(', ')}</dd>
+          </div>
+        ))}
+      </dl>
+    </details>
+  );
+}

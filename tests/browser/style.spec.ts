@@ -1,0 +1,104 @@
+/** Rules, own colours, exceptions and what can be made of them. */
+import { expect, test } from '@playwright/test';
+import { item, newChart, noErrors, open } from './support';
+
+const LIST =
+  'Name\tPost\tManager\tDepartment\nAda Fenn\tHead\t\tLearning\nBo Oke\tTeacher\tAda Fenn\tLearning\n\tGardener\tAda Fenn\tGrounds\nCy Penn\tPorter\tAda Fenn\tHouse\n';
+
+test('rules give looks by what items are, in their order, and can be switched off', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request, LIST));
+  await page.getByRole('tab', { name: 'Style' }).click();
+  const fillOf = (name: string) => item(page, name).locator('path').first();
+  await page.getByRole('button', { name: '+ When ...' }).click();
+  await expect(fillOf('Vacant post')).toHaveAttribute('fill', '#f2d7a0');
+  await page.getByRole('region', { name: 'Rules' }).getByLabel('Colour as a number, #rrggbb').fill('#336699');
+  await expect(fillOf('Vacant post')).toHaveAttribute('fill', '#336699');
+  await page.getByRole('button', { name: '+ Colour by value' }).click();
+  await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Department' });
+  await expect(fillOf('Vacant post')).not.toHaveAttribute('fill', '#336699');
+  const learning = await fillOf('Ada Fenn').getAttribute('fill');
+  await expect(fillOf('Bo Oke')).toHaveAttribute('fill', learning!);
+  await page.getByRole('button', { name: 'Move Vacant posts up' }).click();
+  await expect(fillOf('Vacant post')).toHaveAttribute('fill', '#336699');
+  await page.getByRole('checkbox', { name: 'Use the rule Vacant posts' }).uncheck();
+  await expect(fillOf('Vacant post')).not.toHaveAttribute('fill', '#336699');
+  await page.getByRole('checkbox', { name: 'Use the rule Vacant posts' }).check();
+
+  await item(page, 'Vacant post').click();
+  await page.getByText('Why it looks so').click();
+  await expect(page.getByText('From the rule Vacant posts')).toBeVisible();
+  await page.getByRole('tab', { name: /Check/ }).click();
+  await page.getByRole('button', { name: 'Show the key' }).click();
+  await expect(page.locator('svg.scene text', { hasText: 'Grounds' })).toBeVisible();
+});
+
+test('an exception is made for several, becomes the look of the tier, a rule, or is given to others', async ({
+  page,
+  request,
+}) => {
+  noErrors(page);
+  await open(page, await newChart(request, LIST));
+  const fillOf = (name: string) => item(page, name).locator('path').first();
+  await item(page, 'Bo Oke').click();
+  await page.keyboard.press('Alt+3');
+  await page.getByText('Only Bo Oke').click();
+  const number = page.getByLabel('Colour as a number, #rrggbb').last();
+  const panel = page.locator('details', { hasText: 'Only Bo Oke' });
+  await panel.getByLabel('Colour as a number, #rrggbb').first().fill('#ffcc00');
+  await expect(fillOf('Bo Oke')).toHaveAttribute('fill', '#ffcc00');
+  await expect(number).toBeVisible();
+  await page.getByRole('button', { name: 'Give this look to others' }).click();
+  await item(page, 'Cy Penn').click();
+  await expect(fillOf('Cy Penn')).toHaveAttribute('fill', '#ffcc00');
+  await page.getByRole('button', { name: 'Done giving it' }).click();
+  await expect(page.getByText('2 exceptions kept')).toBeVisible();
+  await page.getByRole('button', { name: 'All of tier 2 like this' }).click();
+  await expect(fillOf('Vacant post')).toHaveAttribute('fill', '#ffcc00');
+  await expect(page.getByText('1 exception kept')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('2 exceptions kept')).toBeVisible();
+  await page.getByRole('button', { name: 'Make a rule of it' }).click();
+  await expect(page.getByRole('region', { name: 'Rules' }).getByText('Post: Teacher')).toBeVisible();
+  await expect(fillOf('Bo Oke')).toHaveAttribute('fill', '#ffcc00');
+});
+
+test('a colour of one’s own brings all others, and survives another house style', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request, LIST));
+  await page.getByRole('tab', { name: 'Style' }).click();
+  const fill = item(page, 'Ada Fenn').locator('path').first();
+  await page.getByLabel('Colour as a number, #rrggbb').first().fill('#aa3311');
+  await expect(fill).toHaveAttribute('fill', '#aa3311');
+  await expect(page.getByText(/Neighbouring tiers are \d+ apart/)).toBeVisible();
+  await page.getByRole('button', { name: 'Meadow', exact: true }).click();
+  await expect(fill).toHaveAttribute('fill', '#aa3311');
+  await page.getByRole('button', { name: 'Meadow, colours: Poppy' }).click();
+  await expect(fill).not.toHaveAttribute('fill', '#aa3311');
+});
+
+test('looks through the API: house style, own colour, tiers and rules', async ({ request }) => {
+  const send = async (more: object) =>
+    (await request.post('/api/compose', { data: { kind: 'org', list: LIST, ...more } })).json();
+  const styles = ({ items }: { items: { name: string; style: { fill: string; shape: string } }[] }) =>
+    Object.fromEntries(items.map(({ name, style }) => [name, style]));
+  const composed = styles(
+    await send({
+      house: 'tidepool-kelp',
+      brand: '#aa3311',
+      tiers: { 2: { look: { shape: 'star' } } },
+      rules: [
+        { type: 'when', id: 'a', when: { being: 'vacant' }, look: { fill: '#ffffff' } },
+        { type: 'values', id: 'b', field: 'department', colours: { House: '#123456' } },
+      ],
+    }),
+  );
+  expect(composed['Cy Penn']).toMatchObject({ fill: '#123456', shape: 'star' });
+  expect(composed['Vacant post']).toMatchObject({ fill: '#ffffff', shape: 'star' });
+  expect(composed['Ada Fenn']).toMatchObject({ shape: 'hexagon' });
+  const wrong = await request.post('/api/compose', {
+    data: { list: LIST, rules: [{ type: 'when', id: 'a', when: { field: 'x', test: 'near' }, look: {} }] },
+  });
+  expect(wrong.status()).toBe(422);
+  expect(JSON.stringify(await wrong.json())).toContain('rules');
+});
