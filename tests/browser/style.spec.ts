@@ -1,6 +1,6 @@
 /** Rules, own colours, exceptions and what can be made of them. */
 import { expect, test } from '@playwright/test';
-import { item, newChart, noErrors, open } from './support';
+import { item, newChart, noErrors, open, saved } from './support';
 
 const LIST =
   'Name\tPost\tManager\tDepartment\nAda Fenn\tHead\t\tLearning\nBo Oke\tTeacher\tAda Fenn\tLearning\n\tGardener\tAda Fenn\tGrounds\nCy Penn\tPorter\tAda Fenn\tHouse\n';
@@ -101,4 +101,49 @@ test('looks through the API: house style, own colour, tiers and rules', async ({
   });
   expect(wrong.status()).toBe(422);
   expect(JSON.stringify(await wrong.json())).toContain('rules');
+});
+
+test('a look is kept, taken by a second chart in one click, and changed for both', async ({ page, request }) => {
+  noErrors(page);
+  const first = await newChart(request, LIST, 'First');
+  const second = await newChart(request, LIST, 'Second');
+  const name = `Ours ${first.slice(0, 6)}`;
+  await open(page, first);
+  await page.getByRole('tab', { name: 'Style' }).click();
+  await page.getByLabel('Colour as a number, #rrggbb').first().fill('#aa3311');
+  await page.getByLabel('Name of the house style').fill(name);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(`This chart follows ${name}.`)).toBeVisible();
+
+  await open(page, second);
+  await page.getByRole('tab', { name: 'Style' }).click();
+  const fill = item(page, 'Ada Fenn').locator('path').first();
+  await page.getByRole('button', { name: `Use ${name}` }).click();
+  await expect(fill).toHaveAttribute('fill', '#aa3311');
+  await page.getByLabel('Colour as a number, #rrggbb').first().fill('#0b5fa5');
+  await expect(fill).toHaveAttribute('fill', '#0b5fa5');
+  await saved(page);
+  const row = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: `Use ${name}` }) });
+  await row.getByRole('button', { name: 'Change it to this look' }).click();
+  await expect(page.getByText(`${name} was changed, and 2 charts with it.`)).toBeVisible();
+  const { chart } = await (await request.get(`/api/charts/${first}`)).json();
+  expect(chart.brand).toBe('#0b5fa5');
+
+  const download = page.waitForEvent('download');
+  await row.getByRole('button', { name: 'Design tokens' }).click();
+  expect((await download).suggestedFilename()).toBe(`${name}.tokens.json`);
+  const { styles } = await (await request.get('/api/house-styles')).json();
+  const own = styles.find((style: { name: string }) => style.name === name);
+  const tokens = await (await request.get(`/api/house-styles/${own.id}?as=tokens`)).json();
+  const again = await request.post('/api/house-styles', { data: { name: 'Again', tokens } });
+  expect(again.status()).toBe(201);
+  expect((await again.json()).spec).toEqual(own.spec);
+  expect((await request.post('/api/house-styles', { data: { tokens: [] } })).status()).toBe(422);
+  expect((await request.delete(`/api/house-styles/${(await again.json()).id}`)).status()).toBe(204);
+
+  await page.getByRole('button', { name: 'Stop following' }).click();
+  await expect(page.getByText(`This chart follows ${name}.`)).toHaveCount(0);
+  await row.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(page.getByText('charts keep their look')).toBeVisible();
+  expect((await (await request.get(`/api/charts/${first}`)).json()).chart).not.toHaveProperty('style');
 });

@@ -118,6 +118,12 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: patched(chart, { rules: change.rules?.length ? change.rules : null }),
         inverse: { type: 'set-rules', rules: chart.rules ?? null },
       };
+    case 'set-style':
+      return {
+        ok: true,
+        chart: patched(chart, { style: change.style }),
+        inverse: { type: 'set-style', style: chart.style ?? null },
+      };
     case 'set-page': {
       const page = patched(chart.page, change.page);
       return {

@@ -127,6 +127,7 @@ const change = {
     /** `null`: the colours that ship; absent: as they are. */
     brand: colourSchema.nullable().optional(),
   }),
+  setStyle: z.object({ type: z.literal('set-style'), style: chartSchema.shape.style.unwrap().nullable() }),
   /** All rules of looks, in their order; `null`: none. */
   setRules: z.object({ type: z.literal('set-rules'), rules: rulesSchema.nullable() }),
   setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema) }),
@@ -161,6 +162,7 @@ const single = z.discriminatedUnion('type', [
   change.setTier,
   change.setHouse,
   change.setRules,
+  change.setStyle,
   change.setPage,
   change.setArrangement,
 ]);

@@ -291,6 +291,8 @@ export const chartSchema = z.object({
   house: z.string().min(1).max(60),
   /** A colour of one's own, from which those of the house style are derived. */
   brand: colourSchema.optional(),
+  /** The house style of one's own that it follows: it is changed with it. */
+  style: z.object({ id: idSchema, name: textSchema(80) }).optional(),
   /** Per tier number, as text because JSON keys are: what differs from the house style. */
   tiers: z.record(z.string().regex(/^[1-9]\d{0,3}$/), tierSchema),
   /** The kind's own arrangement choices; checked by the kind. */

@@ -101,6 +101,35 @@ export function openApi() {
           responses: { 204: answer('Kept'), 400: usual[400], 422: usual[422] },
         },
       },
+      '/api/house-styles': {
+        get: {
+          summary: 'House styles of the account',
+          responses: { 200: answer('By name', schemas.stylesAnswer) },
+        },
+        post: {
+          summary: 'Keeps a look as a house style: given as it is, that of a chart, or from design tokens',
+          parameters: [key],
+          requestBody: body(schemas.styleRequest),
+          responses: { 201: answer('Kept', schemas.styleAnswer), ...usual },
+        },
+      },
+      '/api/house-styles/{id}': {
+        parameters: [path('id', 'Id of the house style')],
+        get: {
+          summary: 'A house style; with as=tokens as design tokens (W3C community group format)',
+          parameters: [inQuery('as', 'tokens')],
+          responses: { 200: answer('The house style', schemas.styleAnswer), 404: usual[404] },
+        },
+        put: {
+          summary: 'Changes it, and with it every chart that follows it',
+          requestBody: body(schemas.styleChange),
+          responses: { 200: answer('Changed', schemas.styleAnswer), ...usual },
+        },
+        delete: {
+          summary: 'Removes it; charts that followed it keep their look',
+          responses: { 204: answer('Removed'), 404: usual[404] },
+        },
+      },
       '/api/charts': {
         get: {
           summary: 'Stored charts, the latest changed first',

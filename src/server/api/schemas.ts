@@ -11,6 +11,7 @@ import {
   titleSchema,
 } from '../../core/chart';
 import { kinds } from '../../core/kinds';
+import { houseSpecSchema } from '../../core/style';
 import { LIST_LIMIT } from '../http';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');
@@ -225,6 +226,22 @@ export const rolesRequest = z.object({
   headings: z.array(z.string().max(2_000)).min(1).max(300),
   roles: roles.unwrap(),
 });
+const styleName = z.string().trim().min(1, 'a house style needs a name').max(80);
+export const styleRequest = z.object({
+  name: styleName.optional(),
+  spec: houseSpecSchema.optional().describe('The look itself'),
+  chart: idSchema.optional().describe('Or a chart whose look it is'),
+  tokens: z.unknown().optional().describe('Or a file of design tokens, as JSON'),
+});
+export const styleChange = z.object({ name: styleName.optional(), spec: houseSpecSchema.optional() });
+export const styleAnswer = z.object({
+  id: z.string(),
+  name: z.string(),
+  spec: houseSpecSchema,
+  charts: z.number().int().describe('How many charts follow it'),
+});
+export const stylesAnswer = z.object({ styles: z.array(styleAnswer) });
+
 export const rolesAnswer = z.object({ roles: roles.unwrap() });
 
 export const problemAnswer = z.object({

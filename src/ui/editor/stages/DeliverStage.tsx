@@ -3,6 +3,7 @@ import { Fragment, useState } from 'react';
 import { listFormats, XLSX } from '../../../core/write';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
+import { saveFile } from '../../shared/save-file';
 import { flush, say, useEditor } from '../state/store';
 import { words } from '../words';
 
@@ -24,7 +25,7 @@ export function DeliverStage() {
     if (!sent) say(words.deliver.unsaved);
     else {
       const file = await fetch(`/api/charts/${id}/${address}`).catch(() => undefined);
-      if (file?.ok) save(await file.blob(), nameOf(file));
+      if (file?.ok) saveFile(await file.blob(), nameOf(file));
       else
         say(
           words.deliver.failed(
@@ -84,11 +85,3 @@ export function DeliverStage() {
 
 const nameOf = (file: Response) =>
   decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(file.headers.get('content-disposition') ?? '')?.[1] ?? 'chart');
-
-function save(blob: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}

@@ -8,6 +8,7 @@ import { FaceForm } from './FaceForm';
 import { LookForm } from './LookForm';
 import { Exception, Exceptions } from './style/Exceptions';
 import { Houses } from './style/Houses';
+import { OwnStyles } from './style/OwnStyles';
 import { Rules } from './style/Rules';
 import { Swatch } from './style/Swatch';
 import { Why } from './style/Why';
@@ -23,6 +24,7 @@ export function StyleStage() {
       <h2 className="px-3.5 text-lg">{words.stages.style}</h2>
       <h3 className="px-3.5 pt-1 pb-1.5 text-[13px] text-quiet">{words.style.houses}</h3>
       <Houses chart={chart} />
+      <OwnStyles chart={chart} />
       <details className="pt-3">
         <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.face.open}</summary>
         <FaceForm />

@@ -1,0 +1,63 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readAs } from '../../../tests/support/kinds';
+import { apply, type Chart, type LookPatch } from '../chart';
+import { houseFor, houses, specFromTokens, specOf, takeSpec, tierLook, tokensOf } from '.';
+
+const { chart } = readAs('org', 'Ann\n\tBo\n\t\tCy');
+const done = (of: Chart, change: ReturnType<typeof takeSpec>) => {
+  const applied = apply(of, change);
+  if (!applied.ok) throw new Error(applied.problem.message);
+  return applied;
+};
+const looks = (of: Chart) => [1, 2, 3, 4].map((tier) => tierLook(of, houseFor(of), tier));
+
+const patch: fc.Arbitrary<LookPatch> = fc.record(
+  {
+    fill: fc.constantFrom('#ffffff', '#123456', '#fedcba'),
+    shape: fc.constantFrom('star', 'pill', 'banner'),
+    size: fc.constantFrom(9, 14.5),
+    edgeDash: fc.constantFrom('dashed', 'dotted'),
+  },
+  { requiredKeys: [] },
+) as fc.Arbitrary<LookPatch>;
+const styled = fc
+  .record({
+    house: fc.constantFrom(...houses.map(({ id }) => id)),
+    brand: fc.option(fc.constantFrom('#aa3311', '#0b5fa5'), { nil: undefined }),
+    tiers: fc.dictionary(fc.constantFrom('1', '2', '3'), fc.record({ look: patch, name: fc.constant('N') })),
+  })
+  .map(({ house, brand, tiers }): Chart => ({ ...chart, house, tiers, ...(brand !== undefined && { brand }) }));
+
+describe('house styles of one’s own', () => {
+  it('make any chart look like the one they are from, keep names and exceptions, and can be taken back', () => {
+    fc.assert(
+      fc.property(styled, styled, (from, onto) => {
+        const id = Object.keys(onto.items)[0]!;
+        const marked = { ...onto, items: { ...onto.items, [id]: { ...onto.items[id]!, style: { fill: '#ff0000' } } } };
+        const taken = done(marked, takeSpec(marked, specOf(from), { id: 's', name: 'Ours' }));
+        expect(looks(taken.chart)).toEqual(looks(from));
+        expect(taken.chart.style).toEqual({ id: 's', name: 'Ours' });
+        expect(taken.chart.items).toEqual(marked.items);
+        for (const [tier, { name }] of Object.entries(marked.tiers)) expect(taken.chart.tiers[tier]!.name).toBe(name);
+        expect(done(taken.chart, taken.inverse as never).chart).toEqual(marked);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it('go out as design tokens and come back the same', () => {
+    fc.assert(
+      fc.property(styled, (from) => {
+        const spec = specOf(from);
+        const read = specFromTokens(JSON.parse(JSON.stringify(tokensOf('Ours', spec))));
+        const kept = Object.fromEntries(Object.entries(spec.tiers).filter(([, look]) => Object.keys(look).length > 0));
+        expect(read.ok && { ...read.spec, tiers: clean(read.spec.tiers) }).toEqual({ ...spec, tiers: kept });
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+const clean = (tiers: Record<string, LookPatch>) =>
+  Object.fromEntries(Object.entries(tiers).filter(([, look]) => Object.keys(look).length > 0));

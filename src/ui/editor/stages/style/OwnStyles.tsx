@@ -1,0 +1,177 @@
+/** House styles of one's own: kept in the account, taken by any chart with one click, changed for all that follow. */
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Chart } from '../../../../core/chart';
+import { type HouseSpec, houseFor, specOf, takeSpec } from '../../../../core/style';
+import { call } from '../../../shared/api';
+import { Button } from '../../../shared/controls';
+import { saveFile } from '../../../shared/save-file';
+import { change, say, tryOut } from '../../state/store';
+import { words } from '../../words';
+
+interface OwnStyle {
+  readonly id: string;
+  readonly name: string;
+  readonly spec: HouseSpec;
+  readonly charts: number;
+}
+
+const SHOWN = [1, 2, 3, 4];
+const NONE: readonly OwnStyle[] = [];
+
+function useStyles() {
+  const [styles, setStyles] = useState(NONE);
+  const load = useCallback(async () => {
+    const answer = await call<{ styles: OwnStyle[] }>('GET', '/api/house-styles');
+    if (answer.ok) setStyles(answer.value.styles);
+    else say(answer.detail);
+  }, []);
+  useEffect(() => void load(), [load]);
+  return { styles, load };
+}
+
+export function OwnStyles({ chart }: { chart: Chart }) {
+  const { styles, load } = useStyles();
+  const [name, setName] = useState('');
+  const file = useRef<HTMLInputElement>(null);
+  const followed = styles.find(({ id }) => id === chart.style?.id);
+
+  const keep = async (body: object) => {
+    const answer = await call<OwnStyle>('POST', '/api/house-styles', body);
+    if (!answer.ok) return say(answer.detail);
+    setName('');
+    await load();
+    return answer.value;
+  };
+  const keepLook = async () => {
+    const made = await keep({ name: name.trim(), spec: specOf(chart) });
+    if (!made) return;
+    change({ type: 'set-style', style: { id: made.id, name: made.name } });
+    say(words.own.kept(made.name));
+  };
+  const bring = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    let tokens: unknown;
+    try {
+      tokens = JSON.parse(await chosen.text());
+    } catch {
+      return say(words.own.noFile);
+    }
+    await keep({ tokens, ...(name.trim() && { name: name.trim() }) });
+  };
+  const update = async (style: OwnStyle) => {
+    const answer = await call<OwnStyle>('PUT', `/api/house-styles/${style.id}`, { spec: specOf(chart) });
+    if (answer.ok) say(words.own.updated(style.name, answer.value.charts));
+    else say(answer.detail);
+    await load();
+  };
+  const remove = async (style: OwnStyle) => {
+    const answer = await call('DELETE', `/api/house-styles/${style.id}`);
+    say(answer.ok ? words.own.removed(style.name) : answer.detail);
+    await load();
+  };
+  const tokens = async (style: OwnStyle) => {
+    const answer = await call<object>('GET', `/api/house-styles/${style.id}?as=tokens`);
+    if (!answer.ok) return say(answer.detail);
+    const text = JSON.stringify(answer.value, null, 2);
+    saveFile(new Blob([text], { type: 'application/json' }), `${style.name}.tokens.json`);
+  };
+  return (
+    <section aria-label={words.own.title} className="px-3.5 pt-2">
+      <h3 className="text-[13px] text-quiet">{words.own.title}</h3>
+      {followed && (
+        <p className="flex items-center justify-between text-[13px]">
+          {words.own.follows(followed.name)}
+          <Button
+            tone="quiet"
+            onClick={() => {
+              change({ type: 'set-style', style: null });
+              say(words.own.pinned, true);
+            }}
+          >
+            {words.own.pin}
+          </Button>
+        </p>
+      )}
+      <ul>
+        {styles.map((style) => {
+          const take = takeSpec(chart, style.spec, { id: style.id, name: style.name });
+          const house = houseFor(style.spec);
+          return (
+            <li key={style.id} className="py-1 text-[13px]">
+              <button
+                type="button"
+                aria-label={words.own.take(style.name)}
+                aria-pressed={followed === style}
+                onClick={() => change(take)}
+                onMouseEnter={() => tryOut(take)}
+                onMouseLeave={() => tryOut(null)}
+                onFocus={() => tryOut(take)}
+                onBlur={() => tryOut(null)}
+                className={`flex w-full items-center gap-2 rounded border px-1.5 py-1 text-left ${followed === style ? 'border-plum outline-1 outline-plum' : 'border-rule hover:border-plum'}`}
+              >
+                <span className="flex h-4 w-16 flex-none overflow-hidden border border-rule" aria-hidden>
+                  {SHOWN.map((tier) => (
+                    <span
+                      key={tier}
+                      className="flex-1"
+                      style={{ backgroundColor: style.spec.tiers[String(tier)]?.fill ?? house.look(tier).fill }}
+                    />
+                  ))}
+                </span>
+                <span className="min-w-0 flex-1 truncate font-semibold">{style.name}</span>
+                {style.charts > 0 && (
+                  <span className="flex-none text-xs text-quiet">{words.own.charts(style.charts)}</span>
+                )}
+              </button>
+              <span className="flex flex-wrap">
+                <Button tone="quiet" onClick={() => void update(style)}>
+                  {words.own.update}
+                </Button>
+                <Button tone="quiet" onClick={() => void tokens(style)}>
+                  {words.own.tokens}
+                </Button>
+                <Button tone="quiet" onClick={() => void remove(style)}>
+                  {words.own.remove}
+                </Button>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      {styles.length === 0 && <p className="pb-1 text-xs text-quiet">{words.own.about}</p>}
+      <form
+        className="flex gap-1.5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim()) void keepLook();
+        }}
+      >
+        <input
+          aria-label={words.own.name}
+          placeholder={words.own.name}
+          className="field min-w-0 flex-1 text-[13px]"
+          maxLength={80}
+          value={name}
+          onChange={({ target }) => setName(target.value)}
+        />
+        <Button type="submit" disabled={name.trim() === ''}>
+          {words.own.keep}
+        </Button>
+      </form>
+      <Button tone="quiet" onClick={() => file.current?.click()}>
+        {words.own.bring}
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        aria-label={words.own.bring}
+        className="hidden"
+        onChange={({ target }) => {
+          void bring(target.files?.[0]);
+          target.value = '';
+        }}
+      />
+    </section>
+  );
+}
