@@ -211,6 +211,7 @@ export const words = {
     lineDash: 'Line dashes',
     lineColour: 'Line colour',
     back: 'Back to the house style',
+    downFrom: 'The same for all tiers below',
     contrast: (ratio: number) => `contrast ${ratio.toFixed(1)}`,
     poor: (ratio: number) => `contrast ${ratio.toFixed(1)}: too little, 4.5 is the least`,
     shapes: {

@@ -1,6 +1,8 @@
 /** One look for each tier: house style, then what is set on the tier, then exceptions. */
 import { useEffect, useRef } from 'react';
+import { asOne, type Change } from '../../../core/chart';
 import { houseFor, tierLook } from '../../../core/style';
+import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { change, openTier, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
@@ -32,7 +34,7 @@ export function StyleStage() {
       <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
       {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
       {tiers.map(({ tier, name }) => (
-        <Tier key={tier} tier={tier} name={name} open={open === tier} />
+        <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />
       ))}
       <Rules />
       {item && <Why item={item} />}
@@ -46,7 +48,7 @@ export function StyleStage() {
 const inWords = (look: ReturnType<typeof tierLook>) =>
   `${words.style.shapes[look.shape]} · ${look.size} pt · ${words.style.lines[look.line].toLowerCase()}`;
 
-function Tier({ tier, name, open }: { tier: number; name: string; open: boolean }) {
+function Tier({ tier, last, name, open }: { tier: number; last: number; name: string; open: boolean }) {
   const chart = useEditor((state) => state.chart);
   const settings = chart.tiers[String(tier)];
   const look = tierLook(chart, houseFor(chart), tier, kindFor(chart.kind).look);
@@ -91,6 +93,19 @@ function Tier({ tier, name, open }: { tier: number; name: string; open: boolean 
                 }))
             }
           />
+          {settings?.look && tier < last && (
+            <div className="px-3.5 pb-2">
+              <Button
+                onClick={() => {
+                  const { look: own } = settings;
+                  const below = Array.from({ length: last - tier }, (_, i) => tier + 1 + i);
+                  change(asOne(below.map((one): Change => ({ type: 'set-tier', tier: one, look: own }))));
+                }}
+              >
+                {words.style.downFrom}
+              </Button>
+            </div>
+          )}
           <FaceForm tier={tier} />
         </>
       )}
