@@ -101,6 +101,31 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   ) => partOf(whole, { members, heads: part.heads, continues, page: { ...page, subtitle } });
   const goingOn = (part: Part, members: readonly string[], cut: ReadonlySet<string>) =>
     members.filter((id) => cut.has(id) && !part.heads.includes(id));
+  const second = Object.values(chart.links).filter(
+    ({ role, from, to }) => kind.draws.roles.indexOf(role) > 0 && drawn.has(from) && drawn.has(to),
+  );
+  /** Where the other ends are of lines beside the tree that leave a page, by the end that is on it. */
+  function leaving(members: readonly string[], pageOf: (id: string) => string): Map<string, string> {
+    const within = new Set(second.length > 0 ? members : []);
+    const found = new Map<string, Map<string, Set<string>>>();
+    for (const { from, to, role } of second) {
+      if (within.has(from) === within.has(to)) continue;
+      const [here, there] = within.has(from) ? [from, to] : [to, from];
+      const own = found.get(here) ?? new Map<string, Set<string>>();
+      found.set(here, own.set(role, (own.get(role) ?? new Set()).add(pageOf(there))));
+    }
+    const said = ([role, pages]: readonly [string, ReadonlySet<string>]) =>
+      `${role.replaceAll('-', ' ')}: ${pages.size > 1 ? 'pages' : 'page'} ${[...pages].join(', ')}`;
+    return new Map([...found].map(([id, roles]) => [id, [...roles].map(said).join(' · ')]));
+  }
+  /** What plates say on a page: where a branch goes on, and where lines lead. */
+  const platesOf = (going: ReadonlyMap<string, string>, lines: ReadonlyMap<string, string>) =>
+    new Map(
+      [...new Set([...going.keys(), ...lines.keys()])].map((id) => [
+        id,
+        [going.get(id), lines.get(id)].filter((words) => words !== undefined).join(' · '),
+      ]),
+    );
 
   const { parts, cut } = split({
     tops: tree.tops.filter((id) => drawn.has(id)),
@@ -108,7 +133,11 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     weight,
     most: capacity,
     fits: (part, members, so) => {
-      const continues = new Map(goingOn(part, members, so).map((id) => [id, '']));
+      const going = new Map(goingOn(part, members, so).map((id) => [id, pagesText([10, 12])]));
+      const continues = platesOf(
+        going,
+        leaving(members, () => '10'),
+      );
       return arranged(partWith(part, members, continues), wanted, wanted, fonts).scale >= wanted * NEAR;
     },
     tell: (done) => tell(done * 0.7),
@@ -146,7 +175,10 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   /** The pages on which what stands under a cut item goes on. */
   const pagesFrom = (id: string) => parts.flatMap(({ heads }, i) => (heads.includes(id) ? [numberOf(i)] : []));
   const drawnParts = parts.map((part, i): BookletPage => {
-    const continues = new Map(goingOn(part, members[i]!, cut).map((id) => [id, pagesText(pagesFrom(id))]));
+    const going = new Map(goingOn(part, members[i]!, cut).map((id) => [id, pagesText(pagesFrom(id))]));
+    const lines = [...leaving(members[i]!, (id) => String(numberOf(placeOf.get(id)!)))];
+    // What a page only begins with again says so where it has its own place.
+    const continues = platesOf(going, new Map(lines.filter(([id]) => placeOf.get(id) === i)));
     const own = partWith(part, members[i]!, continues, subtitleOf(i));
     const { prepared } = arranged(own, wanted, Math.min(1, wanted * LARGEST), fonts);
     const { scene, smallest } = paint(prepared, fonts, { page: numberOf(i), of });

@@ -20,7 +20,9 @@ const garden = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
 const wordsOf = (scene: Scene) => scene.page.flatMap((mark) => (mark.type === 'text' ? [mark.text] : [])).join(' ');
 const platesOf = (scene: Scene) =>
   scene.items.flatMap(({ id, marks }) =>
-    marks.flatMap((mark) => (mark.type === 'text' && mark.text.startsWith('page') ? [`${id} ${mark.text}`] : [])),
+    marks.flatMap((mark) =>
+      mark.type === 'text' && /^(page|dotted line:)/.test(mark.text) ? [`${id} ${mark.text}`] : [],
+    ),
   );
 
 describe('splitting a tree by branch', () => {
@@ -94,6 +96,7 @@ describe('a booklet', () => {
       if (kind !== 'part') continue;
       for (const plate of platesOf(scene)) {
         const [id, words] = [plate.slice(0, plate.indexOf(' ')), plate.slice(plate.indexOf(' ') + 1)];
+        if (words.startsWith('dotted')) continue;
         const first = Number(/\d+/.exec(words)![0]);
         expect(pages[first - 1]!.heads).toContain(id);
         if (!words.startsWith('pages')) expect(wordsOf(pages[first - 1]!.scene)).toContain(`From page ${i + 1}`);
@@ -106,6 +109,30 @@ describe('a booklet', () => {
       .map(({ scene }) => wordsOf(scene))
       .join(' ');
     for (const name of names) expect(index).toContain(name);
+  });
+
+  it('says at both ends of a dotted line that leaves a page where the other end is', () => {
+    const chart = chartOf(trustList(), { least: 7 });
+    const { pages } = booklet(chart, fonts)!;
+    const pageOf = (id: string) => pages.findIndex(({ items }) => items.includes(id)) + 1;
+    const plates = pages.map(({ scene }) => platesOf(scene));
+    const links = Object.values(chart.links);
+    expect(links.length).toBeGreaterThan(0);
+    let apart = 0;
+    for (const { from, to } of links) {
+      const [a, b] = [pageOf(from), pageOf(to)];
+      const together = pages[a - 1]!.scene.items.some(({ id }) => id === to);
+      if (a === b || together) continue;
+      apart++;
+      for (const [here, id, there] of [
+        [a, from, b],
+        [b, to, a],
+      ] as const)
+        expect(plates[here - 1]!.find((plate) => plate.startsWith(`${id} `))).toMatch(
+          new RegExp(`dotted line: pages? (\\d+, )*${there}\\b`),
+        );
+    }
+    expect(apart).toBeGreaterThan(0);
   });
 
   it('of a star goes over several pages, and of a small chart over one without overview', () => {

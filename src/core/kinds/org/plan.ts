@@ -10,14 +10,15 @@ import { isAide } from './structure';
 export const STACK_GAP = 7;
 /** From a spine to its boxes: less where boxes stand close. */
 const INDENT = { most: 14, least: 8, perGap: 1.4 };
-/** Room under a post for the plate that says how many stand under it and are not drawn, or where they are. */
-const PLATE = { width: 30, wide: 64, height: 16 };
+/** Room under a post for the plate that says how many stand under it and are not drawn, or what goes on elsewhere. */
+const PLATE = { width: 30, wide: 64, height: 16, letter: 5.4 };
 export const PLATE_GAP = 2;
 /** Extent of the plate of a post across the tiers with the gap to it; 0 where it has none. */
 export function plateOf({ folded, continues }: Structure, id: string, columns: boolean): number {
-  const going = continues?.has(id);
-  if (!going && !folded?.has(id)) return 0;
-  return PLATE_GAP + (columns ? (going ? PLATE.wide : PLATE.width) : PLATE.height);
+  const going = continues?.get(id);
+  if (going === undefined && !folded?.has(id)) return 0;
+  if (!columns) return PLATE_GAP + PLATE.height;
+  return PLATE_GAP + (going === undefined ? PLATE.width : Math.max(PLATE.wide, 12 + PLATE.letter * going.length));
 }
 /** Of larger charts only ways that differ much are tried, and of the largest none: it would take too long. */
 const MOST_TRIED = { all: 1_500, some: 12_000 };
