@@ -131,9 +131,10 @@ export const tierSchema = z.object({
 });
 
 export const TESTS = ['equals', 'contains', 'filled', 'empty', 'over', 'under'] as const;
-/** What an item must be for a rule to hold: something its kind knows of, or what stands in a field. */
+/** What an item must be for a rule to hold: something its kind knows of, one of a branch, or what stands in a field. */
 export const conditionSchema = z.union([
   z.object({ being: z.string().min(1).max(40) }),
+  z.object({ within: idSchema }),
   z.object({ field: fieldNameSchema, test: z.enum(TESTS), value: textSchema(300).optional() }),
 ]);
 export type Condition = z.infer<typeof conditionSchema>;

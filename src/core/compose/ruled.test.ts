@@ -36,6 +36,15 @@ describe('rules of looks', () => {
     expect(lookOf(ruled, 'Cy Penn')).toEqual(lookOf(chart, 'Cy Penn'));
   });
 
+  it('hold for a whole branch', () => {
+    const id = Object.values(chart.items).find(({ fields }) => fields['name'] === 'Bo Oke')!.id;
+    const ruled = withRules([rule('a', { within: id }, { fill: '#ffffff' })]);
+    expect(ruleName(kind, chart, ruled.rules![0]!)).toBe('Branch of Bo Oke');
+    expect(lookOf(ruled, 'Bo Oke').fill).toBe('#ffffff');
+    expect(lookOf(ruled, 'Cy Penn').fill).toBe('#ffffff');
+    expect(lookOf(ruled, 'Ada Fenn')).toEqual(lookOf(chart, 'Ada Fenn'));
+  });
+
   it('are stronger the higher they stand, weaker than an exception, and nothing while they are off', () => {
     const [top, under] = [
       rule('a', { being: 'top' }, { fill: '#111111' }),
@@ -75,8 +84,10 @@ describe('rules of looks', () => {
     const { scene } = compose({ ...withRules(rules), page: { ...chart.page, key: true } }, fonts);
     const words = scene.page.flatMap((mark) => (mark.type === 'text' ? [mark.text] : []));
     for (const word of ['Vacant posts', 'Learning', 'Grounds', 'House']) expect(words).toContain(word);
-    expect(ruleName(kind, rule('x', { field: 'post', test: 'contains', value: 'head' }, {}))).toBe('Post: has head');
-    expect(ruleName(kind, rule('x', { field: 'post', test: 'empty' }, {}))).toBe('Without Post');
+    expect(ruleName(kind, chart, rule('x', { field: 'post', test: 'contains', value: 'head' }, {}))).toBe(
+      'Post: has head',
+    );
+    expect(ruleName(kind, chart, rule('x', { field: 'post', test: 'empty' }, {}))).toBe('Without Post');
   });
 
   it('are put in place and taken back as one change', () => {

@@ -30,11 +30,12 @@ export function patchesBy(kind: Kind, chart: Chart, structure: Structure): (item
 const TEST_WORDS = { contains: 'has', over: 'over', under: 'under', equals: '', filled: '', empty: '' } as const;
 
 /** What a rule is about, in words: in the key, and in the list of rules. */
-export function ruleName(kind: Kind, rule: Rule): string {
+export function ruleName(kind: Kind, chart: Pick<Chart, 'items'>, rule: Rule): string {
   const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
   if (rule.type !== 'when') return label(rule.field);
   const { when } = rule;
   if ('being' in when) return kind.beings?.find(({ id }) => id === when.being)?.label ?? when.being;
+  if ('within' in when) return `Branch of ${chart.items[when.within]?.fields['name'] || kind.words.unnamed}`;
   if (when.test === 'filled') return `With ${label(when.field)}`;
   if (when.test === 'empty') return `Without ${label(when.field)}`;
   return [`${label(when.field)}:`, TEST_WORDS[when.test], when.value ?? ''].filter(Boolean).join(' ');
@@ -48,12 +49,12 @@ export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { n
   const asked = ruledBy(kind, chart, structure);
   return (chart.rules ?? []).flatMap((rule): { name: string; look: LookPatch }[] => {
     if (rule.off) return [];
-    if (rule.type === 'when') return [{ name: ruleName(kind, rule), look: rule.look }];
+    if (rule.type === 'when') return [{ name: ruleName(kind, chart, rule), look: rule.look }];
     if (rule.type === 'values')
       return [...valueColours(asked, rule)].slice(0, MOST_ENTRIES).map(([name, fill]) => ({ name, look: { fill } }));
     const ends = scaleEnds(asked, rule);
     if (!ends) return [];
-    const name = ruleName(kind, rule);
+    const name = ruleName(kind, chart, rule);
     return [
       { name: `${name} ${ends.from}`, look: { fill: rule.low } },
       { name: `${name} ${ends.to}`, look: { fill: rule.high } },

@@ -5,8 +5,8 @@ import { leastApart } from './vision';
 
 /** Least difference of neighbouring tiers that is aimed at (CIEDE2000), for everybody and in grey. */
 const AIM = 7;
-/** Lightness (OKLCH) of pale tiers, from the third on. */
-const PALE = { third: 0.84, fourth: 0.955 };
+/** Lightness (OKLCH) of the third and fourth tier. */
+const PALE = { some: 0.84, most: 0.96 };
 /** Colours stronger than this, taken pale, would no longer be tints. */
 const TINT = 0.075;
 
@@ -17,8 +17,11 @@ const TINT = 0.075;
 export function coloursFrom(brand: string): HouseColours {
   const { l, c, h } = toOklch(brand);
   const chroma = Math.min(c, 0.16);
-  const third = oklch(l > 0.72 && l < 0.9 ? PALE.fourth : PALE.third, Math.min(chroma, TINT), h);
-  const fourth = oklch(l > 0.72 && l < 0.9 ? 0.88 : PALE.fourth, Math.min(chroma, TINT) / 2, h + 40);
+  const tint = Math.min(chroma, TINT);
+  // A colour that is a tint itself is followed by the palest, so that the third tier is not taken for the first.
+  const pale = l > 0.7 && l < 0.91;
+  const third = pale ? oklch(PALE.most, tint / 2, h) : oklch(PALE.some, tint, h);
+  const fourth = pale ? oklch(PALE.some, tint, h + 40) : oklch(PALE.most, tint / 2, h + 40);
   let second = brand;
   let most = -1;
   for (let light = 0.3; light <= 0.72; light += 0.02) {

@@ -12,15 +12,18 @@ const done = (of: Chart, change: ReturnType<typeof takeSpec>) => {
 };
 const looks = (of: Chart) => [1, 2, 3, 4].map((tier) => tierLook(of, houseFor(of), tier));
 
-const patch: fc.Arbitrary<LookPatch> = fc.record(
-  {
-    fill: fc.constantFrom('#ffffff', '#123456', '#fedcba'),
-    shape: fc.constantFrom('star', 'pill', 'banner'),
-    size: fc.constantFrom(9, 14.5),
-    edgeDash: fc.constantFrom('dashed', 'dotted'),
-  },
-  { requiredKeys: [] },
-) as fc.Arbitrary<LookPatch>;
+const patch = fc
+  .record(
+    {
+      fill: fc.constantFrom('#ffffff', '#123456', '#fedcba'),
+      shape: fc.constantFrom('star', 'pill', 'banner'),
+      size: fc.constantFrom(9, 14.5),
+      edgeDash: fc.constantFrom('dashed', 'dotted'),
+    },
+    { requiredKeys: [] },
+  )
+  // A chart never keeps a look with nothing in it.
+  .filter((look) => Object.keys(look).length > 0) as fc.Arbitrary<LookPatch>;
 const styled = fc
   .record({
     house: fc.constantFrom(...houses.map(({ id }) => id)),
@@ -51,13 +54,9 @@ describe('house styles of one’s own', () => {
       fc.property(styled, (from) => {
         const spec = specOf(from);
         const read = specFromTokens(JSON.parse(JSON.stringify(tokensOf('Ours', spec))));
-        const kept = Object.fromEntries(Object.entries(spec.tiers).filter(([, look]) => Object.keys(look).length > 0));
-        expect(read.ok && { ...read.spec, tiers: clean(read.spec.tiers) }).toEqual({ ...spec, tiers: kept });
+        expect(read).toEqual({ ok: true, name: 'Ours', spec });
       }),
       { numRuns: 60 },
     );
   });
 });
-
-const clean = (tiers: Record<string, LookPatch>) =>
-  Object.fromEntries(Object.entries(tiers).filter(([, look]) => Object.keys(look).length > 0));

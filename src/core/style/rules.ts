@@ -1,5 +1,5 @@
 /** Rules of looks: what items get by what they are. */
-import type { Chart, Condition, Item, LookPatch, Rule } from '../chart';
+import { type Chart, type Condition, type Item, isWithin, type LookPatch, type Rule } from '../chart';
 import { folded, readNumber } from '../list';
 import { between, oklch } from './colour';
 
@@ -51,6 +51,7 @@ export function scaleEnds(
 
 function holds(asked: Ruled, when: Condition, item: Item): boolean {
   if ('being' in when) return asked.is(item, when.being);
+  if ('within' in when) return isWithin(asked.chart.items, item.id, when.within);
   const text = asked.cell(item.id, when.field);
   const wanted = when.value ?? '';
   switch (when.test) {

@@ -48,7 +48,7 @@ export function Rules() {
               <input
                 type="checkbox"
                 className="size-4 flex-none accent-plum"
-                aria-label={words.rules.use(ruleName(kind, rule))}
+                aria-label={words.rules.use(ruleName(kind, chart, rule))}
                 checked={!rule.off}
                 onChange={() => {
                   const { off, ...rest } = rule;
@@ -62,24 +62,24 @@ export function Rules() {
                 className={`flex min-w-0 flex-1 items-center gap-2 rounded px-1 py-1 text-left text-[13px] hover:bg-tint ${rule.off ? 'text-quiet line-through' : ''}`}
               >
                 <RuleSwatch rule={rule} />
-                <span className="truncate">{ruleName(kind, rule)}</span>
+                <span className="truncate">{ruleName(kind, chart, rule)}</span>
               </button>
               <Small
-                label={words.rules.up(ruleName(kind, rule))}
+                label={words.rules.up(ruleName(kind, chart, rule))}
                 disabled={at === 0}
                 onClick={() => put(moved(rules, at, at - 1))}
               >
                 ↑
               </Small>
               <Small
-                label={words.rules.down(ruleName(kind, rule))}
+                label={words.rules.down(ruleName(kind, chart, rule))}
                 disabled={at === rules.length - 1}
                 onClick={() => put(moved(rules, at, at + 1))}
               >
                 ↓
               </Small>
               <Small
-                label={words.rules.remove(ruleName(kind, rule))}
+                label={words.rules.remove(ruleName(kind, chart, rule))}
                 onClick={() => put(rules.filter(({ id }) => id !== rule.id))}
               >
                 ×
@@ -196,18 +196,20 @@ function RuleForm({ rule, ...rest }: FormProps) {
 }
 
 const BEING = '@';
+const BRANCH = '#';
 
 function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rule, { type: 'when' }>>) {
   const { when } = rule;
   const known = useId();
-  const what = 'being' in when ? `${BEING}${when.being}` : when.field;
+  const selected = useEditor((state) => state.selected);
+  const what = 'being' in when ? `${BEING}${when.being}` : 'within' in when ? `${BRANCH}${when.within}` : when.field;
+  const branches = kind.draws.tree
+    ? [...new Set(['within' in when ? when.within : null, selected])].filter((id) => id !== null && chart.items[id])
+    : [];
   const set = (next: Condition) => onChange({ ...rule, when: next });
-  const values =
-    'being' in when
-      ? []
-      : [...new Set(Object.keys(chart.items).map((id) => cellText(chart, id, when.field)))]
-          .filter(Boolean)
-          .slice(0, 60);
+  const values = !('field' in when)
+    ? []
+    : [...new Set(Object.keys(chart.items).map((id) => cellText(chart, id, when.field)))].filter(Boolean).slice(0, 60);
   return (
     <>
       <Row label={words.rules.items}>
@@ -220,13 +222,20 @@ function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rul
               set(
                 value.startsWith(BEING)
                   ? { being: value.slice(1) }
-                  : { field: value, test: 'field' in when ? when.test : 'equals', value: '' },
+                  : value.startsWith(BRANCH)
+                    ? { within: value.slice(1) }
+                    : { field: value, test: 'field' in when ? when.test : 'equals', value: '' },
               )
             }
           >
             {kind.beings?.map(({ id: being, label }) => (
               <option key={being} value={`${BEING}${being}`}>
                 {label}
+              </option>
+            ))}
+            {branches.map((id) => (
+              <option key={id} value={`${BRANCH}${id}`}>
+                {words.rules.branch(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
               </option>
             ))}
             <optgroup label={words.rules.byField}>

@@ -18,7 +18,7 @@ export function Why({ item }: { item: Item }) {
     return [whyOf(kind, chart, structure, house, item.id), structure.tierOf.get(item.id) ?? 1] as const;
   }, [kind, chart, house, item.id]);
   const said = (source: Source): string => {
-    if (source.rule !== undefined) return words.why.rule(ruleName(kind, chart.rules![source.rule]!));
+    if (source.rule !== undefined) return words.why.rule(ruleName(kind, chart, chart.rules![source.rule]!));
     return {
       house: words.why.house(house.name),
       kind: words.why.kind,
