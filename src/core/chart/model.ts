@@ -263,6 +263,10 @@ export const pageSchema = z.object({
   numbers: z.boolean().optional(),
   /** What the colours and lines mean, at the foot. */
   key: z.boolean().optional(),
+  /** Colour of the paper; the house style's where absent. */
+  background: colourSchema.optional(),
+  /** A line round the page, halfway between its edge and its margin. */
+  border: z.boolean().optional(),
   /** Where a picture smaller than its page stands; near the top where absent. */
   place: z.enum(['middle', 'top']).optional(),
   /** Over how many sheets of this size the chart goes: one; several that are put together on a wall; a booklet. */

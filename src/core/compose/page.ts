@@ -45,7 +45,7 @@ const lineWidth = (chart: Chart, pictureWidth: number) => {
 
 /** What the key explains: tiers by a small box in their look, lines by a short piece of them. */
 export type KeyEntry =
-  | { readonly name: string; readonly box: Pick<Look, 'fill' | 'edge' | 'edgeWidth'> }
+  | { readonly name: string; readonly box: Pick<Look, 'fill' | 'edge' | 'edgeWidth' | 'edgeDash' | 'shape'> }
   | { readonly name: string; readonly line: Pick<Look, 'lineColour' | 'lineWidth' | 'lineDash'> };
 
 /** Room that the page's own words take over and under the picture, with the space to it; 0 where there are none. */
@@ -84,6 +84,9 @@ export function pictureRoom(
   };
 }
 
+/** Width of the line round a page, in points. */
+const BORDER = 1;
+
 /** A number to print at the foot, and of how many. */
 export interface PageNumber {
   readonly page: number;
@@ -101,6 +104,11 @@ export function drawPage(
   const { margin, dateLine, footer, numbers } = chart.page;
   const width = place.width - 2 * margin;
   const marks: Mark[] = [];
+  if (chart.page.border) {
+    const from = Math.max(BORDER, margin / 2);
+    const box = { x: from, y: from, width: place.width - 2 * from, height: place.height - 2 * from };
+    for (const d of outlines('square', box)) marks.push({ type: 'path', d, stroke: house.quietInk, width: BORDER });
+  }
   const write = (text: string, { face, size }: { face: FaceId; size: number }, x: number, top: number, ink: string) =>
     marks.push(...textMarks(fonts, text, face, size, x, baseline(fonts, face, size, top), ink));
   const right = (text: string) => place.width - margin - fonts.width(text, DATE.face, DATE.size);
@@ -174,9 +182,11 @@ function keyMarks(entry: KeyEntry, x: number, y: number, house: House, fonts: Fo
     house.ink,
   );
   if ('box' in entry) {
-    const { fill, edge, edgeWidth } = entry.box;
-    const [d] = outlines('soft', { x, y: middle - 4.5, width: KEY.sample, height: 9 });
-    return [{ type: 'path', d: d!, fill, stroke: edge, width: Math.min(1, Math.max(0.5, edgeWidth)) }, ...words];
+    const { fill, edge, edgeWidth, edgeDash, shape } = entry.box;
+    const [d] = outlines(shape, { x, y: middle - 4.5, width: KEY.sample, height: 9 });
+    const width = Math.min(1, Math.max(0.5, edgeWidth));
+    const dash = dashOf(edgeDash, width);
+    return [{ type: 'path', d: d!, fill, stroke: edge, width, ...(dash && { dash }) }, ...words];
   }
   const { lineColour, lineWidth, lineDash } = entry.line;
   const dash = dashOf(lineDash, lineWidth);

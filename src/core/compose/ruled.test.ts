@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
 import { readAs } from '../../../tests/support/kinds';
-import { apply, type Chart, type Rule, rulesSchema } from '../chart';
+import { apply, type Chart, defaultPage, type Rule, rulesSchema } from '../chart';
 import { kinds } from '../kinds';
+import { short } from '../scene';
 import { contrast, houseFor, houses, LEAST_CONTRAST } from '../style';
 import { compose, ruleName, whyOf } from '.';
 
@@ -136,6 +137,21 @@ describe('rules of looks', () => {
     const ids = (one.beings ?? []).map((being) => being.id);
     expect(new Set(ids).size).toBe(ids.length);
   });
+});
+
+it('paper of any colour keeps words on it readable, and a line goes round the page where it is asked for', () => {
+  const on = (page: object) => compose({ ...chart, page: { ...defaultPage, ...page } }, fonts).scene;
+  for (const background of ['#000000', '#ffffff', '#5c2a4d', '#f7c24c', '#777777']) {
+    const scene = on({ background, dateLine: 'May' });
+    expect(scene.background).toBe(background);
+    for (const mark of scene.page)
+      if (mark.type === 'text') expect(contrast(background, mark.fill)).toBeGreaterThanOrEqual(LEAST_CONTRAST);
+  }
+  const lines = (page: object) => on(page).page.filter((mark) => mark.type === 'path');
+  expect(lines({})).toHaveLength(0);
+  const [border] = lines({ border: true, margin: 40 });
+  const { width, height } = on({});
+  expect(border).toMatchObject({ d: `M20 20H${short(width - 20)}V${short(height - 20)}H20Z` });
 });
 
 it('words stay whole in every house style', () => {

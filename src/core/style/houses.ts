@@ -1,7 +1,7 @@
 /** House styles that ship. Each is a rule that gives a complete look for any tier, not a list that runs out. */
 import type { Chart, Look } from '../chart';
 import { coloursFrom } from './brand';
-import { oklch } from './colour';
+import { contrast, LEAST_CONTRAST, oklch, readable } from './colour';
 import { type AreaLook, type House, type HouseColours, type HouseForm, houseFrom, LEAST_SIZE } from './house';
 
 const EDGES = [
@@ -231,6 +231,13 @@ const houseOf = (id: string): House => houses.find((house) => house.id === id) ?
 /** Colours are derived anew only when another one is given; several are in view while they are tried out. */
 const derived = new Map<string, House>();
 const MOST_DERIVED = 200;
+
+/** A house style on other paper: words on it take a colour that reads there. */
+export function onSheet(house: House, sheet: string | undefined): House {
+  if (sheet === undefined) return house;
+  const ink = readable(sheet, house.ink);
+  return { ...house, sheet, ink, quietInk: contrast(sheet, house.quietInk) >= LEAST_CONTRAST ? house.quietInk : ink };
+}
 
 /** The house style a chart has: one that ships, or its form in colours derived from a colour of one's own. */
 export function houseFor({ house, brand }: Pick<Chart, 'house' | 'brand'>): House {

@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import { OWN_SIZE, PAGE_SIZES, type Page } from '../../../../core/chart';
 import { MM, paperPoints } from '../../../../core/layout';
-import { Choices, NumberField, Row, Select, Tick } from '../../../shared/controls';
+import { houseFor } from '../../../../core/style';
+import { Button, Choices, ColourField, NumberField, Row, Select, Tick } from '../../../shared/controls';
 import { change, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 import { type PagePatch, SheetsForm } from './SheetsForm';
@@ -15,6 +16,7 @@ const COMMON: readonly Page['size'][] = ['A4', 'A3', 'A2', 'A1', 'A0', 'A5', 'Le
 
 export function PageForm() {
   const page = useEditor((state) => state.chart.page);
+  const sheet = useEditor((state) => houseFor(state.chart).sheet);
   const [own, setOwn] = useState(false);
   const set = (patch: PagePatch, mergeAs?: string) => change({ type: 'set-page', page: patch }, mergeAs);
   const slides = PAGE_SIZES.filter((size) => size.startsWith('Slide'));
@@ -143,6 +145,25 @@ export function PageForm() {
         onChange={(to) => set({ numbers: to || null })}
       />
       <Tick label={words.arrange.key} value={page.key === true} onChange={(to) => set({ key: to || null })} />
+      <Tick label={words.arrange.border} value={page.border === true} onChange={(to) => set({ border: to || null })} />
+      <Row
+        label={words.arrange.background}
+        hint={
+          page.background && (
+            <Button tone="quiet" onClick={() => set({ background: null })}>
+              {words.arrange.houseBackground}
+            </Button>
+          )
+        }
+      >
+        {(id) => (
+          <ColourField
+            id={id}
+            value={page.background ?? sheet}
+            onChange={(background) => set({ background }, 'page background')}
+          />
+        )}
+      </Row>
       {page.size !== 'picture' && <SheetsForm page={page} set={set} />}
     </>
   );
