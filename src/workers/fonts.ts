@@ -4,7 +4,7 @@ import { createFonts, type Fonts } from '../core/text';
 // The very files that the style sheet names, so that what is measured is what is drawn.
 const addresses = import.meta.glob<string>(
   [
-    '/node_modules/@expo-google-fonts/atkinson-hyperlegible-next/{400Regular,600SemiBold,700Bold}/*.ttf',
+    '/node_modules/@expo-google-fonts/atkinson-hyperlegible-next/{400Regular,600SemiBold,700Bold,400Regular_Italic,600SemiBold_Italic,700Bold_Italic}/*.ttf',
     '/node_modules/@expo-google-fonts/fraunces/600SemiBold/*.ttf',
     '/node_modules/@expo-google-fonts/noto-sans/{400Regular,700Bold}/*.ttf',
   ],

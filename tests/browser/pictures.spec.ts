@@ -4,7 +4,7 @@ import { expect, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pixelmatch from 'pixelmatch';
 import { PNG } from 'pngjs';
-import { faces } from '../../src/core/faces';
+import { faces, styleOf } from '../../src/core/faces';
 import { composedInWorker, newChart, open } from './support';
 
 const LIST = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
@@ -26,8 +26,9 @@ test('text measured from the font files is as wide as Chromium draws it', async 
     Object.entries(faces).map(([id, { file }]) => [id, readFileSync(`node_modules/${file}`)]),
   );
   const fonts = createFonts(bytes as never);
-  for (const id of ['text-400', 'text-600', 'text-700', 'title-600'] as const) {
+  for (const id of ['text-400', 'text-600', 'text-700', 'slant-400', 'slant-700', 'title-600'] as const) {
     const { family, weight } = faces[id];
+    const style = styleOf(id) ?? 'normal';
     const drawn = await page.evaluate(
       async ({ strings, font }) => {
         await document.fonts.load(font);
@@ -37,7 +38,7 @@ test('text measured from the font files is as wide as Chromium draws it', async 
         context.textRendering = 'geometricPrecision';
         return strings.map((text) => context.measureText(text).width);
       },
-      { strings, font: `${weight} 16px "${family}"` },
+      { strings, font: `${style} ${weight} 16px "${family}"` },
     );
     const off = strings.map((text, i) => Math.abs(fonts.width(text, id, 16) - drawn[i]!));
     expect(Math.max(...off), `${id}: ${strings[off.indexOf(Math.max(...off))]}`).toBeLessThan(0.5);

@@ -61,6 +61,7 @@ export const lookSchema = z.object({
   edgeDash: z.enum(DASHES),
   ink: colourSchema,
   weight: z.union([z.literal(400), z.literal(600), z.literal(700)]),
+  slant: z.boolean(),
   /** Text size of the name, in points before the page's scale. */
   size: z.number().min(5).max(48),
   shape: z.enum(SHAPES),

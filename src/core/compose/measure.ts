@@ -23,7 +23,7 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetWords {
   let height = 0;
   for (const line of face.lines) {
     const size = look.size * line.size;
-    const font = textFace(line.strong ? look.weight : 400);
+    const font = textFace(line.strong ? look.weight : 400, look.slant);
     for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
       lines.push({ text, face: font, size, width: lineWidth });
       width = Math.max(width, lineWidth);
@@ -38,7 +38,7 @@ function longestWord(fonts: Fonts, { face, look }: Worded): number {
   let most = 0;
   for (const { text, size, strong } of face.lines)
     for (const word of text.split(/\s+|(?<=[-/])/))
-      most = Math.max(most, fonts.width(word, textFace(strong ? look.weight : 400), look.size * size));
+      most = Math.max(most, fonts.width(word, textFace(strong ? look.weight : 400, look.slant), look.size * size));
   return most;
 }
 

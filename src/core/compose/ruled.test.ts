@@ -3,7 +3,7 @@ import { fonts } from '../../../tests/support/fonts';
 import { readAs } from '../../../tests/support/kinds';
 import { apply, type Chart, defaultPage, type Rule, rulesSchema } from '../chart';
 import { kinds } from '../kinds';
-import { short } from '../scene';
+import { sceneSvg, short } from '../scene';
 import { contrast, houseFor, houses, LEAST_CONTRAST } from '../style';
 import { compose, ruleName, whyOf } from '.';
 
@@ -35,6 +35,17 @@ describe('rules of looks', () => {
     expect(lookOf(ruled, 'Ada Fenn')).toMatchObject({ shape: 'star', weight: 400 });
     expect(lookOf(ruled, 'Bo Oke')).toMatchObject({ shape: 'star', weight: lookOf(chart, 'Bo Oke').weight });
     expect(lookOf(ruled, 'Cy Penn')).toEqual(lookOf(chart, 'Cy Penn'));
+  });
+
+  it('can slant the words of what they are for, measured and drawn so', () => {
+    const { items, scene } = compose(withRules([rule('a', { being: 'vacant' }, { slant: true })]), fonts);
+    for (const { id, name, set } of items) {
+      const slanted = name === 'Vacant post';
+      for (const { face } of set.lines) expect(face.startsWith('slant-')).toBe(slanted);
+      const marks = scene.items.find((item) => item.id === id)!.marks;
+      expect(marks.some((mark) => mark.type === 'text' && mark.face.startsWith('slant-'))).toBe(slanted);
+    }
+    expect(sceneSvg(scene)).toContain('font-style="italic"');
   });
 
   it('hold for a whole branch', () => {

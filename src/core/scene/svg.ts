@@ -1,5 +1,5 @@
 /** A scene as an SVG document. Text stays text; fonts are named, or embedded by whoever has their bytes. */
-import { faces } from '../faces';
+import { faces, styleOf } from '../faces';
 import { type Mark, marksOf, type Scene, type SceneItem } from './scene';
 import { short } from './shapes';
 
@@ -12,7 +12,8 @@ export const escapeXml = (text: string): string =>
 function markSvg(mark: Mark): string {
   if (mark.type === 'text') {
     const { family, weight } = faces[mark.face];
-    return `<text x="${short(mark.x)}" y="${short(mark.y)}" font-family="${family}" font-weight="${weight}" font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
+    const style = styleOf(mark.face) ? ` font-style="${styleOf(mark.face)}"` : '';
+    return `<text x="${short(mark.x)}" y="${short(mark.y)}" font-family="${family}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
   }
   const stroke = mark.stroke ? ` stroke="${mark.stroke}" stroke-width="${short(mark.width ?? 1)}"` : '';
   const dash = mark.dash ? ` stroke-dasharray="${mark.dash.map(short).join(' ')}"` : '';

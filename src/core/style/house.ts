@@ -97,6 +97,7 @@ export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean
         ...at(edges, round),
         ink: readable(fill, ink),
         weight: tier <= 2 ? 700 : 600,
+        slant: false,
         size: Math.max(size.least, size.top - (tier - 1) * STEP),
         shape,
         opacity: 1,

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import subsetFont from 'subset-font';
-import { type FaceId, faceIds, faces } from '../../core/faces';
+import { type FaceId, faceIds, faces, styleOf } from '../../core/faces';
 import { lettersOf, type Scene } from '../../core/scene';
 import { createFonts, type Fonts } from '../../core/text';
 
@@ -39,7 +39,7 @@ export async function fontCss(scene: Scene): Promise<string> {
       );
     }
     const { family, weight } = faces[face];
-    return `@font-face{font-family:"${family}";font-weight:${weight};src:url(data:font/woff2;base64,${await subsets.get(key)!})format("woff2")}`;
+    return `@font-face{font-family:"${family}";font-weight:${weight};${styleOf(face) ? `font-style:${styleOf(face)};` : ''}src:url(data:font/woff2;base64,${await subsets.get(key)!})format("woff2")}`;
   });
   return (await Promise.all(rules)).join('');
 }

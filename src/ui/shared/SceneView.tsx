@@ -1,13 +1,21 @@
 /** A scene drawn as SVG elements: the one renderer for the screen. */
 import { memo, useId } from 'react';
-import { faces } from '../../core/faces';
+import { faces, styleOf } from '../../core/faces';
 import { type Mark, type Scene, type SceneItem, sameMarks } from '../../core/scene';
 
 function MarkView({ mark }: { mark: Mark }) {
   if (mark.type === 'text') {
     const { family, weight } = faces[mark.face];
     return (
-      <text x={mark.x} y={mark.y} fontFamily={family} fontWeight={weight} fontSize={mark.size} fill={mark.fill}>
+      <text
+        x={mark.x}
+        y={mark.y}
+        fontFamily={family}
+        fontWeight={weight}
+        fontStyle={styleOf(mark.face)}
+        fontSize={mark.size}
+        fill={mark.fill}
+      >
         {mark.text}
       </text>
     );

@@ -1,7 +1,7 @@
 /** The parts of a look as a form: for a tier, or for an exception. */
 import { ALIGNS, DASHES, LINE_FORMS, type Look, type LookPatch, RISES, SHAPES, SIZE_RULES } from '../../../core/chart';
 import { contrast, LEAST_CONTRAST } from '../../../core/style';
-import { Button, Choices, ColourField, NumberField, Row, Select } from '../../shared/controls';
+import { Button, Choices, ColourField, NumberField, Row, Select, Tick } from '../../shared/controls';
 import { words } from '../words';
 
 const options = <T extends string>(values: readonly T[], labels: Record<T, string>) =>
@@ -108,6 +108,7 @@ export function LookForm({ look, ownOnly = false, name, onPatch, onTry, onBack }
           />
         )}
       </Row>
+      <Tick label={words.style.slant} value={look.slant} onChange={(slant) => onPatch({ slant })} />
       <Row label={words.style.opacity}>
         {(id) => (
           <NumberField

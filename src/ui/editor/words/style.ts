@@ -27,6 +27,7 @@ export const style = {
   edgeWidth: 'Edge width',
   edgeDash: 'Edge line',
   weight: 'Text weight',
+  slant: 'Slanted text',
   size: 'Text size',
   shape: 'Shape',
   sizeRule: 'Box size',

@@ -12,6 +12,7 @@ const PARTS = [
   'shape',
   'opacity',
   'weight',
+  'slant',
   'size',
   'lineColour',
   'lineDash',
@@ -67,6 +68,16 @@ export function LookParts({
             value={String(patch.weight) as (typeof WEIGHTS)[number]}
             options={WEIGHTS.map((value) => ({ value, label: words.style.weights[Number(value) as Look['weight']] }))}
             onChange={(to) => set({ weight: Number(to) as Look['weight'] })}
+          />
+        );
+      case 'slant':
+        return (
+          <input
+            id={id}
+            type="checkbox"
+            className="size-4 accent-plum"
+            checked={patch.slant}
+            onChange={({ target }) => set({ slant: target.checked })}
           />
         );
       case 'opacity':
