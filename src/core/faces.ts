@@ -10,53 +10,59 @@ export interface Face {
 }
 
 const package_ = '@expo-google-fonts';
+const WEIGHTS = { 400: '400Regular', 600: '600SemiBold', 700: '700Bold' } as const;
+type Weight = keyof typeof WEIGHTS;
+
+const face = (family: string, folder: string, name: string, weight: Weight, style?: 'italic'): Face => {
+  const cut = style ? `${WEIGHTS[weight]}_Italic` : WEIGHTS[weight];
+  return { family, weight, ...(style && { style }), file: `${package_}/${folder}/${cut}/${name}_${cut}.ttf` };
+};
+const atkinson = (weight: Weight, style?: 'italic') =>
+  face('Atkinson Hyperlegible Next', 'atkinson-hyperlegible-next', 'AtkinsonHyperlegibleNext', weight, style);
+const noto = (weight: Weight) => face('Noto Sans', 'noto-sans', 'NotoSans', weight);
+const fraunces = (weight: Weight) => face('Fraunces', 'fraunces', 'Fraunces', weight);
+const literata = (weight: Weight) => face('Literata', 'literata', 'Literata', weight);
+const nunito = (weight: Weight) => face('Nunito', 'nunito', 'Nunito', weight);
+
 export const faces = {
-  'text-400': {
-    family: 'Atkinson Hyperlegible Next',
-    weight: 400,
-    file: `${package_}/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf`,
-  },
-  'text-600': {
-    family: 'Atkinson Hyperlegible Next',
-    weight: 600,
-    file: `${package_}/atkinson-hyperlegible-next/600SemiBold/AtkinsonHyperlegibleNext_600SemiBold.ttf`,
-  },
-  'text-700': {
-    family: 'Atkinson Hyperlegible Next',
-    weight: 700,
-    file: `${package_}/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf`,
-  },
-  'slant-400': {
-    family: 'Atkinson Hyperlegible Next',
-    weight: 400,
-    style: 'italic',
-    file: `${package_}/atkinson-hyperlegible-next/400Regular_Italic/AtkinsonHyperlegibleNext_400Regular_Italic.ttf`,
-  },
-  'slant-600': {
-    family: 'Atkinson Hyperlegible Next',
-    weight: 600,
-    style: 'italic',
-    file: `${package_}/atkinson-hyperlegible-next/600SemiBold_Italic/AtkinsonHyperlegibleNext_600SemiBold_Italic.ttf`,
-  },
-  'slant-700': {
-    family: 'Atkinson Hyperlegible Next',
-    weight: 700,
-    style: 'italic',
-    file: `${package_}/atkinson-hyperlegible-next/700Bold_Italic/AtkinsonHyperlegibleNext_700Bold_Italic.ttf`,
-  },
-  'title-600': { family: 'Fraunces', weight: 600, file: `${package_}/fraunces/600SemiBold/Fraunces_600SemiBold.ttf` },
-  'wide-400': { family: 'Noto Sans', weight: 400, file: `${package_}/noto-sans/400Regular/NotoSans_400Regular.ttf` },
-  'wide-700': { family: 'Noto Sans', weight: 700, file: `${package_}/noto-sans/700Bold/NotoSans_700Bold.ttf` },
+  'text-400': atkinson(400),
+  'text-600': atkinson(600),
+  'text-700': atkinson(700),
+  'slant-400': atkinson(400, 'italic'),
+  'slant-600': atkinson(600, 'italic'),
+  'slant-700': atkinson(700, 'italic'),
+  'wide-400': noto(400),
+  'wide-600': noto(600),
+  'wide-700': noto(700),
+  'title-400': fraunces(400),
+  'title-600': fraunces(600),
+  'title-700': fraunces(700),
+  'serif-400': literata(400),
+  'serif-600': literata(600),
+  'serif-700': literata(700),
+  'round-400': nunito(400),
+  'round-600': nunito(600),
+  'round-700': nunito(700),
+  'hand-400': face('Patrick Hand', 'patrick-hand', 'PatrickHand', 400),
 } as const satisfies Record<string, Face>;
 
 export type FaceId = keyof typeof faces;
 export const faceIds = Object.keys(faces) as FaceId[];
 
+/** Fonts that a chart can have: clear, of wide script coverage, with serifs, round, written by hand, of the titles. */
+export const FONTS = ['text', 'wide', 'serif', 'round', 'hand', 'title'] as const;
+export type FontId = (typeof FONTS)[number];
+/** What each is called: its family. */
+export const fontName = (font: FontId): string => faces[`${font}-400`].family;
+
 /** The face that stands in for letters another one lacks (Greek, Cyrillic, rarer Latin). */
 export const standIn = (face: FaceId): FaceId => (faces[face].weight === 400 ? 'wide-400' : 'wide-700');
 
-/** The text face of a weight, upright or slanted. */
-export const textFace = (weight: 400 | 600 | 700, slant = false): FaceId => `${slant ? 'slant' : 'text'}-${weight}`;
+/** The face of a font in a weight. Only the first has slanted letters; what is written by hand has one weight. */
+export function textFace(weight: Weight, slant = false, font: FontId = 'text'): FaceId {
+  if (font === 'hand') return 'hand-400';
+  return `${slant && font === 'text' ? 'slant' : font}-${weight}`;
+}
 
 /** The style of a face, where it is not upright. */
-export const styleOf = (face: FaceId): Face['style'] => (faces[face] as Face).style;
+export const styleOf = (face: FaceId): Face['style'] => faces[face].style;

@@ -5,8 +5,8 @@ import { createFonts, type Fonts } from '../core/text';
 const addresses = import.meta.glob<string>(
   [
     '/node_modules/@expo-google-fonts/atkinson-hyperlegible-next/{400Regular,600SemiBold,700Bold,400Regular_Italic,600SemiBold_Italic,700Bold_Italic}/*.ttf',
-    '/node_modules/@expo-google-fonts/fraunces/600SemiBold/*.ttf',
-    '/node_modules/@expo-google-fonts/noto-sans/{400Regular,700Bold}/*.ttf',
+    '/node_modules/@expo-google-fonts/{fraunces,literata,noto-sans,nunito}/{400Regular,600SemiBold,700Bold}/*.ttf',
+    '/node_modules/@expo-google-fonts/patrick-hand/400Regular/*.ttf',
   ],
   { query: '?url', import: 'default', eager: true },
 );

@@ -26,7 +26,18 @@ test('text measured from the font files is as wide as Chromium draws it', async 
     Object.entries(faces).map(([id, { file }]) => [id, readFileSync(`node_modules/${file}`)]),
   );
   const fonts = createFonts(bytes as never);
-  for (const id of ['text-400', 'text-600', 'text-700', 'slant-400', 'slant-700', 'title-600'] as const) {
+  for (const id of [
+    'text-400',
+    'text-600',
+    'text-700',
+    'slant-400',
+    'slant-700',
+    'title-600',
+    'wide-600',
+    'serif-400',
+    'round-700',
+    'hand-400',
+  ] as const) {
     const { family, weight } = faces[id];
     const style = styleOf(id) ?? 'normal';
     const drawn = await page.evaluate(

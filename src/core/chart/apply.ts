@@ -105,11 +105,16 @@ export function apply(chart: Chart, change: Change): Applied {
     case 'set-house':
       return {
         ok: true,
-        chart: patched(chart, { house: change.house, ...(change.brand !== undefined && { brand: change.brand }) }),
+        chart: patched(chart, {
+          house: change.house,
+          ...(change.brand !== undefined && { brand: change.brand }),
+          ...(change.font !== undefined && { font: change.font }),
+        }),
         inverse: {
           type: 'set-house',
           house: chart.house,
           ...(change.brand !== undefined && { brand: chart.brand ?? null }),
+          ...(change.font !== undefined && { font: chart.font ?? null }),
         },
       };
     case 'set-rules':

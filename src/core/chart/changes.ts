@@ -126,6 +126,8 @@ const change = {
     house: z.string().min(1).max(60),
     /** `null`: the colours that ship; absent: as they are. */
     brand: colourSchema.nullable().optional(),
+    /** `null`: the first font; absent: as it is. */
+    font: chartSchema.shape.font.unwrap().nullable().optional(),
   }),
   setStyle: z.object({ type: z.literal('set-style'), style: chartSchema.shape.style.unwrap().nullable() }),
   /** All rules of looks, in their order; `null`: none. */

@@ -4,7 +4,9 @@
  *
  * Lengths are points (1/72 inch) unless a name says otherwise. Tiers count from 1.
  */
+
 import { z } from 'zod';
+import { FONTS } from '../faces';
 import { isOrderKey } from './order';
 
 /** Longest text a field may hold; longer ones are refused at the door rather than cut later. */
@@ -62,6 +64,7 @@ export const lookSchema = z.object({
   ink: colourSchema,
   weight: z.union([z.literal(400), z.literal(600), z.literal(700)]),
   slant: z.boolean(),
+  font: z.enum(FONTS),
   /** Text size of the name, in points before the page's scale. */
   size: z.number().min(5).max(48),
   shape: z.enum(SHAPES),
@@ -295,6 +298,8 @@ export const chartSchema = z.object({
   sets: z.record(idSchema, setSchema),
   notes: z.record(idSchema, noteSchema),
   house: z.string().min(1).max(60),
+  /** The font of all words in items and at lines, where it is not the first. */
+  font: z.enum(FONTS).optional(),
   /** A colour of one's own, from which those of the house style are derived. */
   brand: colourSchema.optional(),
   /** The house style of one's own that it follows: it is changed with it. */

@@ -1,6 +1,6 @@
 /** Words of items set in lines, and from them the size of every box. */
 import type { Look } from '../chart';
-import { textFace } from '../faces';
+import { type FontId, textFace } from '../faces';
 import type { ItemFace, SetWords, Size } from '../kinds';
 import { boxAround, isEven, padding, wordsWidth } from '../scene';
 import { type Fonts, wrap } from '../text';
@@ -23,7 +23,7 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetWords {
   let height = 0;
   for (const line of face.lines) {
     const size = look.size * line.size;
-    const font = textFace(line.strong ? look.weight : 400, look.slant);
+    const font = textFace(line.strong ? look.weight : 400, look.slant, look.font);
     for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
       lines.push({ text, face: font, size, width: lineWidth });
       width = Math.max(width, lineWidth);
@@ -38,7 +38,10 @@ function longestWord(fonts: Fonts, { face, look }: Worded): number {
   let most = 0;
   for (const { text, size, strong } of face.lines)
     for (const word of text.split(/\s+|(?<=[-/])/))
-      most = Math.max(most, fonts.width(word, textFace(strong ? look.weight : 400, look.slant), look.size * size));
+      most = Math.max(
+        most,
+        fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
+      );
   return most;
 }
 
@@ -48,8 +51,9 @@ export function setWordsIn(
   text: string,
   most: number,
   { size = 9.5, strong = false }: { readonly size?: number; readonly strong?: boolean } = {},
+  font?: FontId,
 ): SetWords {
-  const face = textFace(strong ? 600 : 400);
+  const face = textFace(strong ? 600 : 400, false, font);
   const { lines, width } = wrap(fonts, text, face, size, most);
   return {
     lines: lines.map((line) => ({ ...line, face, size })),

@@ -82,7 +82,7 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     sizes,
     lookOf,
     room: pictureRoom(chart, names, key, fonts),
-    setWords: (text, most, style) => setWordsIn(fonts, text, most, style),
+    setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   };
   return { kind, house, structure, names, looks, lookOf, worded, key, set, sizes, input };
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
 import { readAs } from '../../../tests/support/kinds';
 import { apply, type Chart, defaultPage, type Rule, rulesSchema } from '../chart';
+import { FONTS } from '../faces';
 import { kinds } from '../kinds';
 import { sceneSvg, short } from '../scene';
 import { contrast, houseFor, houses, LEAST_CONTRAST } from '../style';
@@ -46,6 +47,14 @@ describe('rules of looks', () => {
       expect(marks.some((mark) => mark.type === 'text' && mark.face.startsWith('slant-'))).toBe(slanted);
     }
     expect(sceneSvg(scene)).toContain('font-style="italic"');
+  });
+
+  it('leave the font to the chart, which changes it for all at once', () => {
+    for (const font of FONTS) {
+      const faces = compose({ ...chart, font }, fonts).items.flatMap(({ set }) => set.lines.map(({ face }) => face));
+      for (const face of faces) expect(face.startsWith(`${font}-`)).toBe(true);
+    }
+    expect(lookOf(withRules([rule('a', { being: 'top' }, { font: 'hand' })]), 'Ada Fenn').font).toBe('hand');
   });
 
   it('hold for a whole branch', () => {

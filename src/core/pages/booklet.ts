@@ -247,6 +247,7 @@ function overview(
     ...emptyChart(kind.id, whole.title),
     house: whole.house,
     ...(whole.brand !== undefined && { brand: whole.brand }),
+    ...(whole.font !== undefined && { font: whole.font }),
     page: { ...page, subtitle: 'Overview of the pages', key: false, tierHeadings: false },
     items: Object.fromEntries(items.map((item) => [item.id, item])),
   };

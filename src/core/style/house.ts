@@ -98,6 +98,7 @@ export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean
         ink: readable(fill, ink),
         weight: tier <= 2 ? 700 : 600,
         slant: false,
+        font: 'text',
         size: Math.max(size.least, size.top - (tier - 1) * STEP),
         shape,
         opacity: 1,

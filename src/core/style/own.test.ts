@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readAs } from '../../../tests/support/kinds';
 import { apply, type Chart, type LookPatch } from '../chart';
+import { definedOf } from '../defined';
+import { FONTS } from '../faces';
 import { houseFor, houses, specFromTokens, specOf, takeSpec, tierLook, tokensOf } from '.';
 
 const { chart } = readAs('org', 'Ann\n\tBo\n\t\tCy');
@@ -27,10 +29,11 @@ const patch = fc
 const styled = fc
   .record({
     house: fc.constantFrom(...houses.map(({ id }) => id)),
+    font: fc.option(fc.constantFrom(...FONTS), { nil: undefined }),
     brand: fc.option(fc.constantFrom('#aa3311', '#0b5fa5'), { nil: undefined }),
     tiers: fc.dictionary(fc.constantFrom('1', '2', '3'), fc.record({ look: patch, name: fc.constant('N') })),
   })
-  .map(({ house, brand, tiers }): Chart => ({ ...chart, house, tiers, ...(brand !== undefined && { brand }) }));
+  .map(({ house, font, brand, tiers }): Chart => ({ ...chart, house, tiers, ...definedOf({ brand, font }) }));
 
 describe('house styles of one’s own', () => {
   it('make any chart look like the one they are from, keep names and exceptions, and can be taken back', () => {

@@ -9,15 +9,22 @@ export const houseSpecSchema = z.object({
   /** The house style it is based on. */
   house: chartSchema.shape.house,
   brand: colourSchema.optional(),
+  font: chartSchema.shape.font,
   /** What tiers have beside that, by number. */
   tiers: z.record(z.string().regex(/^[1-9]\d{0,3}$/), lookPatchSchema),
 });
 export type HouseSpec = z.infer<typeof houseSpecSchema>;
 
 /** The look of a chart, without its exceptions and rules, which are about its own items. */
-export const specOf = ({ house, brand, tiers }: Pick<Chart, 'house' | 'brand' | 'tiers'>): HouseSpec => ({
+export const specOf = ({
+  house,
+  brand,
+  font,
+  tiers,
+}: Pick<Chart, 'house' | 'brand' | 'font' | 'tiers'>): HouseSpec => ({
   house,
   ...(brand !== undefined && { brand }),
+  ...(font !== undefined && { font }),
   tiers: Object.fromEntries(Object.entries(tiers).flatMap(([tier, { look }]) => (look ? [[tier, look]] : []))),
 });
 
@@ -31,7 +38,7 @@ export function takeSpec(
 ): Change {
   const numbers = new Set([...Object.keys(spec.tiers), ...Object.keys(specOf({ ...chart, house: '' }).tiers)]);
   return asOne([
-    { type: 'set-house', house: spec.house, brand: spec.brand ?? null },
+    { type: 'set-house', house: spec.house, brand: spec.brand ?? null, font: spec.font ?? null },
     ...[...numbers].map((tier): Change => {
       const before = chart.tiers[tier]?.look ?? {};
       const gone = Object.fromEntries(PARTS.filter((part) => part in before).map((part) => [part, null]));

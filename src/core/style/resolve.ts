@@ -14,11 +14,15 @@ function on(look: Look, patch: LookPatch | undefined): Look {
  * The look of a tier: the house style's, with what the kind asks of every tier, then what was set on the tier.
  */
 export const tierLook = (
-  chart: Pick<Chart, 'tiers'>,
+  chart: Pick<Chart, 'tiers' | 'font'>,
   house: House,
   tier: number,
   byKind: LookPatch | undefined = undefined,
-): Look => on(on(house.look(tier), scaled(byKind, house.scale)), chart.tiers[String(tier)]?.look);
+): Look =>
+  on(
+    on(on(house.look(tier), scaled(byKind, house.scale)), chart.font && { font: chart.font }),
+    chart.tiers[String(tier)]?.look,
+  );
 
 /** What a kind asks for, in a house style of larger print. */
 const scaled = (look: LookPatch | undefined, by: number): LookPatch | undefined =>

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import { type Look, type LookPatch, lookPatchSchema } from '../chart';
+import { fontName } from '../faces';
 import { houseFor } from './houses';
 import { type HouseSpec, houseSpecSchema } from './own';
 import { tierLook } from './resolve';
@@ -43,6 +44,7 @@ const tierTokens = (look: Look, own: LookPatch | undefined) => ({
   'line-style': { $type: 'strokeStyle', $value: look.lineDash },
   'text-size': length(look.size),
   'text-weight': { $type: 'fontWeight', $value: look.weight },
+  'text-family': { $type: 'fontFamily', $value: fontName(look.font) },
   ...(own && { $extensions: { [OURS]: own } }),
 });
 
@@ -52,13 +54,13 @@ export function tokensOf(name: string, spec: HouseSpec): Json {
   const tiers = Object.fromEntries(Object.entries(spec.tiers).map(([tier, look]) => [tier, { look }]));
   return {
     $description: name,
-    $extensions: { [OURS]: { house: spec.house, ...(spec.brand !== undefined && { brand: spec.brand }) } },
+    $extensions: { [OURS]: { house: spec.house, brand: spec.brand, font: spec.font } },
     sheet: colour(house.sheet),
     ink: colour(house.ink),
     tier: Object.fromEntries(
       Array.from({ length: last }, (_, i) => [
         String(i + 1),
-        tierTokens(tierLook({ tiers }, house, i + 1), spec.tiers[String(i + 1)]),
+        tierTokens(tierLook({ tiers, font: spec.font }, house, i + 1), spec.tiers[String(i + 1)]),
       ]),
     ),
   };

@@ -49,6 +49,8 @@ interface Meter {
   has(codePoint: number): boolean;
   advance(codePoint: number): number;
   kern(left: number, right: number): number;
+  /** The same after two letters f, which many fonts join with the next into one sign. */
+  kernAfterDouble(right: number): number;
   metrics: { ascent: number; descent: number; capHeight: number };
 }
 
@@ -90,6 +92,11 @@ function meter(font: Font): Meter {
       }
       return kern;
     },
+    kernAfterDouble: byLetter(
+      (right) =>
+        (font.layout(`ff${String.fromCodePoint(right)}`).advanceWidth - font.layout('ff').advanceWidth) / em -
+        advance(right),
+    ),
     metrics: { ascent: font.ascent / em, descent: -font.descent / em, capHeight: font.capHeight / em },
   };
 }
@@ -136,11 +143,15 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
     let offset = 0;
     let total = 0;
     let [last, lastCode, beforeThat] = ['', 0, ''];
+    // Only letters of one face are joined.
+    let beforeFace: FaceId | undefined;
     let lastFace: FaceId | undefined;
     for (const letter of text) {
       const codePoint = letter.codePointAt(0)!;
       const own = faceFor(codePoint, face);
-      const kern = lastFace === own ? meters[own].kern(lastCode, codePoint) : 0;
+      const double = last === 'f' && beforeThat === 'f' && beforeFace === own;
+      const kern =
+        lastFace !== own ? 0 : double ? meters[own].kernAfterDouble(codePoint) : meters[own].kern(lastCode, codePoint);
       total += kern + meters[own].advance(codePoint);
       const breaking = breakBefore(letter, last, beforeThat);
       if (breaking === 'may') stops.push(breaks.length);
@@ -151,7 +162,7 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       letterFaces.push(own);
       breaks.push(breaking);
       offset += letter.length;
-      [last, lastCode, beforeThat, lastFace] = [letter, codePoint, last, own];
+      [last, lastCode, beforeThat, beforeFace, lastFace] = [letter, codePoint, last, lastFace, own];
     }
     offsets.push(offset);
     stops.push(breaks.length);

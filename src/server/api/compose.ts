@@ -49,6 +49,7 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
   const plain: Chart = {
     ...read,
     ...(request.house && { house: request.house }),
+    ...(request.font !== undefined && { font: request.font }),
     ...(request.brand !== undefined && { brand: request.brand }),
     ...(request.tiers && { tiers: request.tiers }),
     ...(request.rules && { rules: request.rules }),

@@ -84,6 +84,7 @@ export const composeRequest = z.object({
     .optional()
     .describe('null: the page is as large as the picture'),
   house: z.string().max(60).optional(),
+  font: chartSchema.shape.font.describe('Of all words in items and at lines'),
   brand: colourSchema.optional().describe('A colour from which those of the house style are derived'),
   tiers: chartSchema.shape.tiers.optional().describe('What differs from the house style, by tier number from 1'),
   rules: rulesSchema.optional().describe('Looks by what items are, the strongest first'),

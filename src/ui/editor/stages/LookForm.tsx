@@ -1,5 +1,6 @@
 /** The parts of a look as a form: for a tier, or for an exception. */
 import { ALIGNS, DASHES, LINE_FORMS, type Look, type LookPatch, RISES, SHAPES, SIZE_RULES } from '../../../core/chart';
+import { FONTS, fontName } from '../../../core/faces';
 import { contrast, LEAST_CONTRAST } from '../../../core/style';
 import { Button, Choices, ColourField, NumberField, Row, Select, Tick } from '../../shared/controls';
 import { words } from '../words';
@@ -105,6 +106,16 @@ export function LookForm({ look, ownOnly = false, name, onPatch, onTry, onBack }
             value={String(look.weight)}
             options={weights.map((weight) => ({ value: String(weight), label: words.style.weights[weight] }))}
             onChange={(weight) => onPatch({ weight: Number(weight) as Look['weight'] })}
+          />
+        )}
+      </Row>
+      <Row label={words.style.font}>
+        {(id) => (
+          <Select
+            id={id}
+            value={look.font}
+            options={FONTS.map((value) => ({ value, label: fontName(value) }))}
+            onChange={(font) => onPatch({ font })}
           />
         )}
       </Row>

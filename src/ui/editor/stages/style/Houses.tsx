@@ -1,7 +1,8 @@
 /** House styles to choose from, each with its colour variants; seen on the chart while pointed at or in focus. */
 import type { Chart } from '../../../../core/chart';
+import { FONTS, fontName } from '../../../../core/faces';
 import { type House, houseFor, houses, leastApart } from '../../../../core/style';
-import { Button, ColourField, Row } from '../../../shared/controls';
+import { Button, ColourField, Row, Select } from '../../../shared/controls';
 import { change, tryOut } from '../../state/store';
 import { words } from '../../words';
 
@@ -21,7 +22,7 @@ const trying = ({ id }: House, shipped: boolean) => {
   };
 };
 
-export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
+export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand' | 'font'> }) {
   const { house, brand } = chart;
   return (
     <>
@@ -79,6 +80,7 @@ export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
         })}
       </ul>
       <OwnColour chart={chart} />
+      <FontChoice chart={chart} />
     </>
   );
 }
@@ -113,6 +115,26 @@ function OwnColour({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
       <p className="text-xs text-quiet">
         {apart ? words.style.brandApart(apart.least, words.style.visions[apart.vision]) : words.style.brandAbout}
       </p>
+    </div>
+  );
+}
+
+/** The font of the whole chart at once. */
+function FontChoice({ chart }: { chart: Pick<Chart, 'house' | 'font'> }) {
+  return (
+    <div className="px-3.5">
+      <Row label={words.style.font}>
+        {(id) => (
+          <Select
+            id={id}
+            value={chart.font ?? FONTS[0]}
+            options={FONTS.map((value) => ({ value, label: `${fontName(value)}, ${words.style.fonts[value]}` }))}
+            onChange={(font) =>
+              change({ type: 'set-house', house: chart.house, font: font === FONTS[0] ? null : font })
+            }
+          />
+        )}
+      </Row>
     </div>
   );
 }
