@@ -1,7 +1,7 @@
 /** House styles of one's own: rows of `house_styles`, and the charts that follow them. */
 import type { Chart } from '../core/chart';
 import { type HouseSpec, takeSpec } from '../core/style';
-import { changeChart } from './charts';
+import { changeChart, getChart } from './charts';
 import { account, query } from './db';
 import { ApiError } from './http';
 import { newId } from './ids';
@@ -59,15 +59,13 @@ async function followers(
   );
   for (const { id: chart } of found)
     for (let tries = 1; ; tries++) {
-      const [row] = await query<{ value: Chart; revision: number }>(
-        'SELECT value, revision FROM charts WHERE id = $1',
-        [chart],
-      );
-      if (!row) break;
       try {
-        await changeChart(chart, { base: row.revision, change: change(row.value) });
+        const { chart: value, revision } = await getChart(chart);
+        await changeChart(chart, { base: revision, change: change(value) });
         break;
       } catch (error) {
+        // One that went to the bin meanwhile follows nothing.
+        if (error instanceof ApiError && error.status === 404) break;
         if (!(error instanceof ApiError && error.status === 409) || tries === TRIES) throw error;
       }
     }

@@ -102,21 +102,11 @@ export function apply(chart: Chart, change: Change): Applied {
       return { ok: true, chart: { ...chart, title: change.title }, inverse: { type: 'rename', title: chart.title } };
     case 'set-tier':
       return setTier(chart, change);
-    case 'set-house':
-      return {
-        ok: true,
-        chart: patched(chart, {
-          house: change.house,
-          ...(change.brand !== undefined && { brand: change.brand }),
-          ...(change.font !== undefined && { font: change.font }),
-        }),
-        inverse: {
-          type: 'set-house',
-          house: chart.house,
-          ...(change.brand !== undefined && { brand: chart.brand ?? null }),
-          ...(change.font !== undefined && { font: chart.font ?? null }),
-        },
-      };
+    case 'set-house': {
+      const { type, ...patch } = change;
+      const inverse = { type, house: chart.house, ...unpatch(chart, patch) };
+      return { ok: true, chart: patched(chart, patch), inverse };
+    }
     case 'set-rules':
       return {
         ok: true,

@@ -5,4 +5,4 @@ export { faceOf } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
 export { onto, type Prepared, prepare, smallestOf, smallestSet } from './prepare';
-export { ruleName, type Source, whyOf } from './ruled';
+export { ruledBy, ruleName, type Source, whyOf } from './ruled';

@@ -2,7 +2,7 @@
 import type { Look } from '../chart';
 import { type FontId, textFace } from '../faces';
 import type { ItemFace, SetWords, Size } from '../kinds';
-import { boxAround, isEven, padding, wordsWidth } from '../scene';
+import { boxAround, isEven, isPlain, padding, wordsWidth } from '../scene';
 import { type Fonts, wrap } from '../text';
 
 export interface Worded {
@@ -96,11 +96,10 @@ export function measure(
    * rather than cut a word, unless their width is fixed.
    */
   const setFor = (item: Worded, width: number, fixed: boolean): SetWords => {
-    const plain = room(item, width);
-    let most = plain;
+    let most = room(item, width);
     let words = setIn(fonts, item, most);
     let over = box(item, words).width - width;
-    if (over <= 0.01 && wordsWidth(item.look.shape, 1e3) > 990) return words;
+    if (over <= 0.01 && isPlain(item.look.shape)) return words;
     const whole = fixed ? 1 : Math.min(longestWord(fonts, item), width - 2 * padding(item.look.inner).x);
     if (whole > most) {
       most = whole;

@@ -11,7 +11,7 @@ import {
   type Structure,
 } from '../kinds';
 import { type Fit, fitToPage } from '../layout';
-import { type House, houseFor, itemLook, onSheet, tierLook } from '../style';
+import { type House, houseOnPage, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
 import { shownFace } from './face';
 import { measure, setWordsIn, type Worded } from './measure';
@@ -62,7 +62,7 @@ export interface Prepared {
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
 export function prepare(chart: Chart, fonts: Fonts): Prepared {
   const kind = kindOf(chart.kind) ?? kinds[0]!;
-  const house = onSheet(houseFor(chart), chart.page.background);
+  const house = houseOnPage(chart);
   const structure = kind.structure(chart);
   const names = tierNames(kind, chart, structure);
   const looks = names.map((_, i) => tierLook(chart, house, i + 1, kind.look));

@@ -3,7 +3,7 @@ import type { Chart } from '../chart';
 import { baseline, drawPage, frameOf, type PageNumber, textMarks } from '../compose';
 import { sheetPoints } from '../layout';
 import type { Mark, Scene } from '../scene';
-import { houseFor, onSheet } from '../style';
+import { houseOnPage } from '../style';
 import { type Fonts, shortened } from '../text';
 
 const STRONG = 'text-600';
@@ -35,7 +35,7 @@ export interface PageSet {
  */
 export function columnPages(chart: Chart, entries: readonly Entry[], least: number, fonts: Fonts): PageSet {
   const sheet = sheetPoints(chart.page)!;
-  const house = onSheet(houseFor(chart), chart.page.background);
+  const house = houseOnPage(chart);
   const { margin } = chart.page;
   const { header, footer } = frameOf(chart, sheet.width, [], fonts);
   const size = Math.max(SIZE, least);

@@ -3,7 +3,7 @@ import type { Chart } from '../chart';
 import { baseline, type Painted, textMarks } from '../compose';
 import { type Wall, wallOf } from '../layout';
 import { type Box, type Mark, overlapping, pathThrough, type Scene } from '../scene';
-import { houseFor, onSheet } from '../style';
+import { houseOnPage } from '../style';
 import type { Fonts } from '../text';
 
 const LABEL = { face: 'text-600', size: 7.5 } as const;
@@ -42,7 +42,7 @@ export const tilesOf = ({ across, down, part, step }: Wall, margin: number): Til
 export function wallPages(chart: Chart, whole: Painted['scene'], fonts: Fonts): Scene[] {
   const wall = wallOf(chart.page);
   if (!wall) return [];
-  const house = onSheet(houseFor(chart), chart.page.background);
+  const house = houseOnPage(chart);
   const { paper, margin } = wall;
   return tilesOf(wall, chart.page.margin).map(({ column, row, label, part }) => {
     const dx = margin - part.x;

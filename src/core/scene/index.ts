@@ -11,5 +11,16 @@ export {
   type SceneBand,
   type SceneItem,
 } from './scene';
-export { boxAround, dashOf, isEven, outlines, padding, pathThrough, short, wordsArea, wordsWidth } from './shapes';
+export {
+  boxAround,
+  dashOf,
+  isEven,
+  isPlain,
+  outlines,
+  padding,
+  pathThrough,
+  short,
+  wordsArea,
+  wordsWidth,
+} from './shapes';
 export { escapeXml, lettersOf, sceneSvg } from './svg';

@@ -281,6 +281,14 @@ export function wordsWidth(shape: Shape, width: number): number {
 /** Height of a box as a part of its width where only that is known: about two lines. */
 const SIDE_GUESS = 0.35;
 
+/** Whether words may take nearly all of a shape's width, however high it is. */
+export function isPlain(shape: Shape): boolean {
+  const { inset: own } = forms[shape];
+  return own !== undefined && own.side === undefined && (own.x ?? 0) < PLAIN_KEEPS;
+}
+/** What a plain shape keeps from words at each side is less, in points. */
+const PLAIN_KEEPS = 5;
+
 /** Whether a shape is as wide as it is high. */
 export const isEven = (shape: Shape): boolean => forms[shape].round?.even === true;
 

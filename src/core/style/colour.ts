@@ -51,6 +51,9 @@ export function toOklch(colour: string): { l: number; c: number; h: number } {
   return { l, c, h };
 }
 
+/** An angle that keeps turning to hues as far as can be from those before, in degrees. */
+export const GOLDEN_ANGLE = 137.508;
+
 /** A darker neighbour of a colour, for an edge round a fill. */
 export function darker(colour: string, by: number): string {
   const { l, c, h } = toOklch(colour);

@@ -1,6 +1,6 @@
 /** What a house style is, and how one is made of a form (shapes, edges, sizes, lines) and a set of colours. */
 import type { Look } from '../chart';
-import { darker, oklch, readable } from './colour';
+import { darker, GOLDEN_ANGLE, oklch, readable } from './colour';
 
 export interface House {
   readonly id: string;
@@ -62,8 +62,6 @@ export interface HouseColours {
   readonly areas?: (place: number) => AreaLook;
 }
 
-/** An angle that keeps turning to hues as far as can be from those before. */
-const GOLDEN_ANGLE = 137.508;
 /** Text size of the deepest tiers where a house style is not a larger one, in points. */
 export const LEAST_SIZE = 10.5;
 /** Text shrinks by so much from tier to tier, in points, so that rank shows. */

@@ -232,8 +232,10 @@ const houseOf = (id: string): House => houses.find((house) => house.id === id) ?
 const derived = new Map<string, House>();
 const MOST_DERIVED = 200;
 
-/** A house style on other paper: words on it take a colour that reads there. */
-export function onSheet(house: House, sheet: string | undefined): House {
+/** The house style of a chart on its page: on paper of another colour words take one that reads there. */
+export function houseOnPage(chart: Pick<Chart, 'house' | 'brand' | 'page'>): House {
+  const house = houseFor(chart);
+  const sheet = chart.page.background;
   if (sheet === undefined) return house;
   const ink = readable(sheet, house.ink);
   return { ...house, sheet, ink, quietInk: contrast(sheet, house.quietInk) >= LEAST_CONTRAST ? house.quietInk : ink };

@@ -1,6 +1,6 @@
 export { contrast, LEAST_CONTRAST, luminance, oklch, readable } from './colour';
 export type { House } from './house';
-export { houseFor, houses, onSheet } from './houses';
+export { houseFor, houseOnPage, houses } from './houses';
 export { type HouseSpec, houseSpecSchema, specOf, takeSpec } from './own';
 export { itemLook, tierLook } from './resolve';
 export { type Ruled, rulesFor, scaleEnds, valueColours } from './rules';

@@ -1,7 +1,7 @@
 /** Rules of looks: what items get by what they are. */
 import { type Chart, type Condition, type Item, isWithin, type LookPatch, type Rule } from '../chart';
 import { folded, readNumber } from '../list';
-import { between, oklch } from './colour';
+import { between, GOLDEN_ANGLE, oklch } from './colour';
 
 /** What a rule is asked with. */
 export interface Ruled {
@@ -14,7 +14,6 @@ export interface Ruled {
   is(item: Item, being: string): boolean;
 }
 
-const GOLDEN_ANGLE = 137.508;
 /** Pale enough for dark words, each hue as far as can be from those before. */
 const ownColour = (place: number): string => oklch(place % 2 === 0 ? 0.86 : 0.78, 0.09, 95 + place * GOLDEN_ANGLE);
 

@@ -1,11 +1,11 @@
 /** Rules of looks: a list in the order in which they hold, each opened to be changed. */
 import { nanoid } from 'nanoid';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { type Chart, type Condition, type Rule, TESTS } from '../../../../core/chart';
-import { ruleName } from '../../../../core/compose';
+import { ruledBy, ruleName } from '../../../../core/compose';
 import type { Kind } from '../../../../core/kinds';
 import { ownFields } from '../../../../core/list';
-import { houseFor, type Ruled, tierLook, valueColours } from '../../../../core/style';
+import { houseFor, tierLook, valueColours } from '../../../../core/style';
 import { Button, ColourField, Row, Select } from '../../../shared/controls';
 import { cellText, kindFor } from '../../../shared/fields';
 import { change, useEditor } from '../../state/store';
@@ -295,13 +295,9 @@ function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rul
 /** Values whose colours are offered to be chosen. */
 const MOST_VALUES = 24;
 
-function ValuesForm({ rule, chart, fields, onChange }: FormProps<Extract<Rule, { type: 'values' }>>) {
-  const asked: Ruled = {
-    chart,
-    order: Object.keys(chart.items),
-    cell: (item, field) => cellText(chart, item, field),
-    is: () => false,
-  };
+function ValuesForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rule, { type: 'values' }>>) {
+  // As they are drawn: colours that were not chosen go by the order of the list.
+  const asked = useMemo(() => ruledBy(kind, chart, kind.structure(chart)), [kind, chart]);
   const colours = [...valueColours(asked, rule)];
   return (
     <>
