@@ -12,7 +12,11 @@ await chromium();
 await run(bin('vitest'), ['run', '--config', 'vitest.figures.config.ts']);
 await run(bin('vitest'), ['bench', '--run', '--config', 'vitest.config.ts']);
 await build();
-const env = { ...process.env, DATABASE_URL: output('bash', [`${root}scripts/db.sh`, 'start'], database), PORT: String(await freePort()) };
+const env = {
+  ...process.env,
+  DATABASE_URL: output('bash', [`${root}scripts/db.sh`, 'start'], database),
+  PORT: String(await freePort()),
+};
 try {
   await run(bin('playwright'), ['test', '--config', 'playwright.bench.config.ts'], { env });
 } finally {

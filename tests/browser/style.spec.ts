@@ -1,5 +1,6 @@
 /** Rules, own colours, exceptions and what can be made of them. */
 import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
 import { item, newChart, noErrors, open, saved } from './support';
 
 const LIST =
@@ -146,4 +147,66 @@ test('a look is kept, taken by a second chart in one click, and changed for both
   await row.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(page.getByText('charts keep their look')).toBeVisible();
   expect((await (await request.get(`/api/charts/${first}`)).json()).chart).not.toHaveProperty('style');
+});
+
+test('an item gets a picture from a file or a symbol, all can be hidden, and files show it', async ({
+  page,
+  request,
+}) => {
+  // The browser itself notes the refused file as an error, so errors are not forbidden here.
+  const id = await newChart(request, LIST);
+  await open(page, id);
+  await item(page, 'Ada Fenn').click();
+  await page.keyboard.press('Alt+3');
+  await page.getByText('Picture of Ada Fenn').click();
+  const dots = await sharp({ create: { width: 60, height: 90, channels: 3, background: '#c33' } })
+    .jpeg()
+    .toBuffer();
+  await page.getByLabel('Choose a file ...').setInputFiles({ name: 'a.jpg', mimeType: 'image/jpeg', buffer: dots });
+  await expect(item(page, 'Ada Fenn').locator('image')).toHaveAttribute('href', /^\/api\/pictures\//);
+  await item(page, 'Bo Oke').click();
+  await page.getByRole('button', { name: 'Leaf', exact: true }).click();
+  await expect(item(page, 'Bo Oke').locator('path')).toHaveCount(2);
+  await saved(page);
+  for (const [as, sign] of [
+    ['svg', 'data:image/jpeg;base64,'],
+    ['pdf', '/Subtype /Image'],
+  ] as const)
+    expect((await (await request.get(`/api/charts/${id}/picture?as=${as}`)).body()).includes(sign)).toBe(true);
+
+  await page.getByText('Pictures', { exact: true }).first().click();
+  await page.getByText('Initials').click();
+  await expect(item(page, 'Cy Penn').locator('text').first()).toHaveText('CP');
+  await page.getByLabel('Show pictures in items').uncheck();
+  await expect(item(page, 'Ada Fenn').locator('image')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(item(page, 'Ada Fenn').locator('image')).toHaveCount(1);
+
+  await item(page, 'Cy Penn').click();
+  await page.getByText('Picture of Cy Penn').click();
+  await page
+    .getByLabel('Choose a file ...')
+    .setInputFiles({ name: 'b.png', mimeType: 'image/png', buffer: Buffer.from('words') });
+  await expect(page.getByText('This is no picture that can be read')).toBeVisible();
+});
+
+test('lines take the look of what they say, and one its own', async ({ page, request }) => {
+  noErrors(page);
+  await open(page, await newChart(request, LIST));
+  await page.keyboard.press('Alt+3');
+  const strokes = () =>
+    page
+      .locator('svg.scene [aria-hidden] path')
+      .evaluateAll((paths) => [...new Set(paths.map((path) => path.getAttribute('stroke')))].filter(Boolean));
+  await page.getByText('Lines by what they say').click();
+  await page.getByLabel('Change one more thing ...').first().selectOption('lineColour');
+  await page.getByLabel('Colour as a number, #rrggbb').nth(1).fill('#aa0033');
+  await expect.poll(strokes).toContain('#aa0033');
+  await item(page, 'Bo Oke').click();
+  await page.getByText('Lines of Bo Oke').click();
+  const own = page.locator('details', { hasText: 'Lines of Bo Oke' });
+  await own.getByLabel('Change one more thing ...').selectOption('lineColour');
+  await own.getByLabel('Colour as a number, #rrggbb').fill('#0033aa');
+  await expect.poll(strokes).toContain('#0033aa');
+  await expect.poll(strokes).toContain('#aa0033');
 });

@@ -1,4 +1,4 @@
-import { type Chart, emptyChart } from '../../src/core/chart';
+import { apply, asOne, type Change, type Chart, emptyChart } from '../../src/core/chart';
 import { type Composition, compose } from '../../src/core/compose';
 import { type Kind, kindOf } from '../../src/core/kinds';
 import type { Problem } from '../../src/core/list';
@@ -38,6 +38,13 @@ export function readAs(kindId: string, text: string, arrangement: Chart['arrange
       return found.id;
     },
   };
+}
+
+/** A chart with changes carried out on it. */
+export function carried(chart: Chart, ...changes: readonly Change[]): Chart {
+  const applied = apply(chart, asOne(changes));
+  if (!applied.ok) throw new Error(applied.problem.message);
+  return applied.chart;
 }
 
 export const drawn = (chart: Chart): Composition => compose(chart, fonts);

@@ -113,11 +113,23 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: patched(chart, { rules: change.rules?.length ? change.rules : null }),
         inverse: { type: 'set-rules', rules: chart.rules ?? null },
       };
+    case 'set-role':
+      return {
+        ok: true,
+        chart: patched(chart, { roles: orNone(patched(chart.roles ?? {}, { [change.role]: change.look })) }),
+        inverse: { type: 'set-role', role: change.role, look: chart.roles?.[change.role] ?? null },
+      };
     case 'set-style':
       return {
         ok: true,
         chart: patched(chart, { style: change.style }),
         inverse: { type: 'set-style', style: chart.style ?? null },
+      };
+    case 'set-pictures':
+      return {
+        ok: true,
+        chart: patched(chart, { pictures: change.pictures }),
+        inverse: { type: 'set-pictures', pictures: chart.pictures ?? null },
       };
     case 'set-page': {
       const page = patched(chart.page, change.page);

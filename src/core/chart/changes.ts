@@ -14,12 +14,14 @@ import {
   ITEM_LIMIT,
   idSchema,
   itemSchema,
+  lineLookSchema,
   lineSchema,
   linkSchema,
   lookPatchSchema,
   lookSchema,
   nudgeSchema,
   pageSchema,
+  pictureSchema,
   rulesSchema,
   setSchema,
   textSchema,
@@ -46,6 +48,7 @@ const itemPatch = {
   leaves: z.string().max(20).nullable().optional(),
   folded: z.boolean().nullable().optional(),
   line: lineSchema.nullable().optional(),
+  picture: pictureSchema.nullable().optional(),
 };
 
 const change = {
@@ -130,8 +133,16 @@ const change = {
     font: chartSchema.shape.font.unwrap().nullable().optional(),
   }),
   setStyle: z.object({ type: z.literal('set-style'), style: chartSchema.shape.style.unwrap().nullable() }),
+  /** The look of all lines of a role, whole; `null`: as their tier. */
+  setRole: z.object({
+    type: z.literal('set-role'),
+    role: z.string().min(1).max(40),
+    look: lineLookSchema.nullable(),
+  }),
   /** All rules of looks, in their order; `null`: none. */
   setRules: z.object({ type: z.literal('set-rules'), rules: rulesSchema.nullable() }),
+  /** Whether pictures are shown, and what stands where there is none; `null`: shown where there are some. */
+  setPictures: z.object({ type: z.literal('set-pictures'), pictures: chartSchema.shape.pictures.unwrap().nullable() }),
   setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
@@ -164,7 +175,9 @@ const single = z.discriminatedUnion('type', [
   change.setTier,
   change.setHouse,
   change.setRules,
+  change.setRole,
   change.setStyle,
+  change.setPictures,
   change.setPage,
   change.setArrangement,
 ]);

@@ -7,6 +7,7 @@
 
 import { z } from 'zod';
 import { FONTS } from '../faces';
+import { symbolIds } from '../symbols';
 import { isOrderKey } from './order';
 
 /** Longest text a field may hold; longer ones are refused at the door rather than cut later. */
@@ -54,6 +55,13 @@ export const RISES = ['top', 'middle', 'bottom'] as const;
 export const DASHES = ['solid', 'dashed', 'dotted'] as const;
 export const LINE_FORMS = ['elbow', 'rounded', 'straight', 'curve'] as const;
 export const SIZE_RULES = ['tier', 'each', 'fixed'] as const;
+export const HEIGHT_RULES = ['fits', 'least', 'fixed'] as const;
+export const LINE_ENDS = ['plain', 'arrow', 'dot', 'ring'] as const;
+/** Where a picture stands to the words of its item, and how it is cut: to a circle, to a square, or not at all. */
+export const PICTURE_PLACES = ['before', 'after', 'above', 'below'] as const;
+export const CROPS = ['round', 'square', 'whole'] as const;
+/** What stands where an item has no picture of its own. */
+export const STAND_INS = ['initials', 'silhouette'] as const;
 
 /** The look of a tier, complete. A house style gives one for any tier. */
 export const lookSchema = z.object({
@@ -61,6 +69,9 @@ export const lookSchema = z.object({
   edge: colourSchema,
   edgeWidth: z.number().min(0).max(6),
   edgeDash: z.enum(DASHES),
+  /** A second edge inside the first. */
+  edgeDouble: z.boolean(),
+  shadow: z.boolean(),
   ink: colourSchema,
   weight: z.union([z.literal(400), z.literal(600), z.literal(700)]),
   slant: z.boolean(),
@@ -77,12 +88,27 @@ export const lookSchema = z.object({
   sizeRule: z.enum(SIZE_RULES),
   /** Width of a box in points where `sizeRule` is `fixed`; otherwise the widest a box may grow. */
   width: z.number().min(24).max(600),
+  /** `fits`: as high as its content asks for; `least`: at the least `height`; `fixed`: `height`, whatever stands in it. */
+  heightRule: z.enum(HEIGHT_RULES),
+  height: z.number().min(12).max(600),
+  /** Where width or height are fixed, words shrink down to this size rather than be cut, in points. */
+  leastSize: z.number().min(3).max(48),
   /** Free space between the words and what they may take of the shape, above and below; at the sides half as much again. */
   inner: z.number().min(2).max(40),
+  picture: z.enum(PICTURE_PLACES),
+  /** Height of pictures in points, which is their width too unless they are whole. */
+  pictureSize: z.number().min(8).max(200),
+  crop: z.enum(CROPS),
   line: z.enum(LINE_FORMS),
   lineWidth: z.number().min(0.25).max(6),
   lineDash: z.enum(DASHES),
   lineColour: colourSchema,
+  /** What stands at the far end of a line that has no head of its own. */
+  lineEnd: z.enum(LINE_ENDS),
+  /** Free space between a line and the boxes at both its ends, in points. */
+  lineGap: z.number().min(0).max(12),
+  /** Size of words at lines, in points. */
+  wordSize: z.number().min(5).max(24),
 });
 export type Look = z.infer<typeof lookSchema>;
 
@@ -181,14 +207,29 @@ export const nudgeSchema = z.object({ dx: z.number().min(-5000).max(5000), dy: z
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 /** A fixed place where a line meets a box: a side, and how far along it, from its left or top end. */
 export const dockSchema = z.object({ side: z.enum(SIDES), at: z.number().min(0).max(1) });
+/** The look of a line: of those of a tier, of a role, or of one alone. */
+export const lineLookSchema = lookSchema
+  .pick({ line: true, lineWidth: true, lineDash: true, lineColour: true, lineEnd: true, lineGap: true })
+  .partial();
+export type LineLook = z.infer<typeof lineLookSchema>;
+
 /** What was set by hand on one line; what is absent is computed. */
 export const lineSchema = z.object({
   from: dockSchema.optional(),
   to: dockSchema.optional(),
   /** Points it bends at, from the middle between the middles of its two boxes. */
   bends: z.array(nudgeSchema).max(12).optional(),
+  /** Exception: a look set on this line on purpose. */
+  look: lineLookSchema.optional(),
 });
 export type LineByHand = z.infer<typeof lineSchema>;
+
+/** A picture of an item: one that was brought in, with its extents in dots, or a symbol that ships. */
+export const pictureSchema = z.union([
+  z.object({ file: idSchema, width: z.number().int().min(1).max(4096), height: z.number().int().min(1).max(4096) }),
+  z.object({ symbol: z.enum(symbolIds) }),
+]);
+export type Picture = z.infer<typeof pictureSchema>;
 
 /** One line of the list. `fields.name` is its name; other fields are the kind's columns or the list's own. */
 export const itemSchema = z.object({
@@ -207,6 +248,7 @@ export const itemSchema = z.object({
   folded: z.boolean().optional(),
   /** The line to it from what it stands under. */
   line: lineSchema.optional(),
+  picture: pictureSchema.optional(),
 });
 export type Item = z.infer<typeof itemSchema>;
 
@@ -311,8 +353,12 @@ export const chartSchema = z.object({
   page: pageSchema,
   /** What is known of the list's columns, by field. A field of one's own is here before any line has it. */
   columns: z.record(fieldNameSchema, columnSettingSchema).optional(),
+  /** Looks of all lines of a role. */
+  roles: z.record(z.string().min(1).max(40), lineLookSchema).optional(),
   /** Looks by what items are, the strongest first. */
   rules: rulesSchema.optional(),
+  /** Of pictures in items, where they are not simply shown where there are some. */
+  pictures: z.object({ hidden: z.boolean().optional(), standIn: z.enum(STAND_INS).optional() }).optional(),
   /** What items show, where it is not the kind's own; a tier may differ. */
   face: faceSchema.optional(),
   /** Problems that a person looked at and left as they are on purpose, by their key. */

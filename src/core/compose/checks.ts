@@ -6,7 +6,7 @@ import type { SceneBand } from '../scene';
 import { contrast, LEAST_CONTRAST } from '../style';
 import type { Fonts } from '../text';
 import type { PlacedItem } from './draw';
-import { lookProblems } from './look-checks';
+import { cutProblems, lookProblems } from './look-checks';
 
 /** Below this printed size text can't be read at arm's length (common practice), in points. */
 export const LEAST_PRINT = 6;
@@ -34,7 +34,7 @@ export function unsettled(chart: Pick<Chart, 'settled' | 'items'>, problems: rea
 export function pictureProblems(
   kind: Pick<Kind, 'splits'>,
   chart: Chart,
-  items: readonly PlacedItem[],
+  { items, cut }: { readonly items: readonly PlacedItem[]; readonly cut: ReadonlySet<string> },
   bands: readonly SceneBand[],
   looks: readonly Look[],
   smallest: number | null,
@@ -82,7 +82,7 @@ export function pictureProblems(
         ],
       });
   }
-  found.push(...lookProblems(chart, items, bands, looks));
+  found.push(...cutProblems(items, cut, lineOf), ...lookProblems(chart, items, bands, looks));
   for (const item of items) {
     if (item.set.lines.every((line) => fonts.missing(line.text, line.face).length === 0)) continue;
     const missing = new Set(item.set.lines.flatMap((line) => fonts.missing(line.text, line.face)));

@@ -75,7 +75,7 @@ export function* composing(
 ): Generator<void, Composition, void> {
   const prepared = prepare(chart, fonts);
   yield;
-  const { kind, structure, looks } = prepared;
+  const { kind, structure, looks, cut } = prepared;
   const arrangement = kind.arrange(prepared.input);
   yield;
   const { scene, items, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
@@ -121,7 +121,7 @@ export function* composing(
     problems: unsettled(chart, [
       ...listProblems(kind, chart, line),
       ...(arrangement.problems ?? []),
-      ...pictureProblems(kind, chart, items, scene.bands, looks, smallest, fonts, line),
+      ...pictureProblems(kind, chart, { items, cut }, scene.bands, looks, smallest, fonts, line),
     ]),
     figures: { ...kind.figures(chart, structure, options.figures), ...drawn },
     shownFigures: kind.shownFigures(chart, structure, drawn),

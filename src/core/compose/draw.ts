@@ -1,12 +1,14 @@
 /** Marks of items and links, in the picture's own units. */
-import type { Look } from '../chart';
+import type { LineLook, Look } from '../chart';
+import { definedOf } from '../defined';
 import type { FaceId } from '../faces';
 import type { Area, ArrangedLink, PlacedWords, SetWords, Size } from '../kinds';
-import { type Point, withoutRepeats } from '../layout';
+import { type Point, withGap, withoutRepeats } from '../layout';
 import { rememberedPair } from '../remember';
 import {
   type Box,
   dashOf,
+  grown,
   type Mark,
   outlines,
   padding,
@@ -18,6 +20,7 @@ import {
 import type { House } from '../style';
 import type { Fonts } from '../text';
 import { LINE_HEIGHT, type Worded } from './measure';
+import { pictureMarks, shareOut, withPicture } from './picture';
 import { hopsOf, partKey, wayPath } from './ways';
 
 export interface PlacedItem extends Worded {
@@ -75,29 +78,52 @@ function wordMarks(
   return marks;
 }
 const PARTS = { left: 0, middle: 0.5, right: 1 } as const;
+const RISE_PARTS = { top: 0, middle: 0.5, bottom: 1 } as const;
+
+/** From the first edge to the second one inside it, in points. */
+const DOUBLE_GAP = 2.5;
+/** A plain darker shape behind the box: prints and copies as it is seen. */
+const SHADOW = { aside: 1.6, down: 2.2, fill: '#000000', opacity: 0.22 } as const;
 
 /** The outline of a box from its own near corner; boxes of one size and look share it, as those of a tier mostly do. */
 const frameOf = rememberedPair((own: Size, look: Look): readonly Mark[] => {
   const dash = dashOf(look.edgeDash, look.edgeWidth);
   const edge = look.edgeWidth > 0 ? { stroke: look.edge, width: look.edgeWidth, ...(dash && { dash }) } : {};
-  const [outer, ...inner] = outlines(look.shape, { x: 0, y: 0, ...own });
+  const box = { x: 0, y: 0, ...own };
+  const [outer, ...inner] = outlines(look.shape, box);
+  const within = look.edgeDouble ? outlines(look.shape, grown(box, -DOUBLE_GAP - look.edgeWidth / 2)).slice(0, 1) : [];
+  const [under] = look.shadow ? outlines(look.shape, { ...box, x: SHADOW.aside, y: SHADOW.down }) : [];
   return [
+    ...(under ? [{ type: 'path', d: under, fill: SHADOW.fill, opacity: SHADOW.opacity } as const] : []),
     { type: 'path', d: outer!, fill: look.fill, ...(look.opacity < 1 && { opacity: look.opacity }), ...edge },
-    ...inner.map((d): Mark => ({ type: 'path', d, ...edge })),
+    ...[...inner, ...within].map((d): Mark => ({ type: 'path', d, ...edge })),
   ];
 });
 
 /** A box with its words, from its own near corner. */
-function boxMarks({ size: own, look, set }: Pick<PlacedItem, 'size' | 'look' | 'set'>, fonts: Fonts): Mark[] {
+function boxMarks(
+  { size: own, look, set, picture }: Pick<PlacedItem, 'size' | 'look' | 'set' | 'picture'>,
+  fonts: Fonts,
+): Mark[] {
   const pad = padding(look.inner);
-  const area = wordsArea(look.shape, { x: 0, y: 0, ...own }, set.height + 2 * pad.y);
-  const spare = area.height - set.height;
+  const content = withPicture(set, picture, look);
+  const whole = wordsArea(look.shape, { x: 0, y: 0, ...own }, content.height + 2 * pad.y);
   // Where a box is smaller than its inner margin asks for, words stand in its middle.
-  const air = Math.min(pad.y, spare / 2);
-  const top = area.y + { top: air, middle: spare / 2, bottom: spare - air }[look.rise];
-  const side = look.align === 'middle' ? 0 : Math.min(pad.x, (area.width - set.width) / 2);
-  const width = area.width - 2 * side;
-  return [...frameOf(own, look), ...wordMarks(fonts, set, area.x + side, top, width, look.align, look.ink)];
+  const air = Math.min(pad.y, (whole.height - content.height) / 2);
+  const side = look.align === 'middle' && !picture ? 0 : Math.min(pad.x, (whole.width - content.width) / 2);
+  const inside = {
+    x: whole.x + side,
+    y: whole.y + air,
+    width: whole.width - 2 * side,
+    height: whole.height - 2 * air,
+  };
+  const { words, picture: at } = shareOut(inside, set, picture, look);
+  const top = words.y + (words.height - set.height) * RISE_PARTS[look.rise];
+  return [
+    ...frameOf(own, look),
+    ...(picture && at ? pictureMarks(picture, at, look, fonts) : []),
+    ...wordMarks(fonts, set, words.x, top, words.width, look.align, look.ink),
+  ];
 }
 
 const TAG = { face: 'text-600', size: 10, height: 15 } as const;
@@ -162,46 +188,67 @@ export const drawArea = (area: Area, house: House): Mark => {
   return { type: 'path', d, fill, opacity, stroke: edge, width: edgeWidth, ...(dash && { dash }) };
 };
 
-const HEAD = { length: 6, width: 4.4 };
+const HEAD = { length: 6, width: 4.4, dot: 2.4 };
 
-/** A filled head at the end of a way. */
-function headOf(points: readonly Point[]): string {
+/** A filled head at the end of a way, or a dot there. */
+function headOf(points: readonly Point[], end: Exclude<Look['lineEnd'], 'plain'>): string {
   const [x, y] = points.at(-1)!;
   const [fx, fy] = points.findLast(([px, py]) => Math.hypot(px - x, py - y) > 0.01) ?? [x, y - 1];
   const angle = Math.atan2(y - fy, x - fx);
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  if (end !== 'arrow') {
+    const [cx, cy] = [x - HEAD.dot * cos, y - HEAD.dot * sin];
+    return outlines('circle', { x: cx - HEAD.dot, y: cy - HEAD.dot, width: 2 * HEAD.dot, height: 2 * HEAD.dot })[0]!;
+  }
   const corner = (back: number, aside: number): Point => [x - back * cos - aside * sin, y - back * sin + aside * cos];
   return `${pathThrough([[x, y], corner(HEAD.length, HEAD.width / 2), corner(HEAD.length, -HEAD.width / 2)], false)}Z`;
 }
 
-type LineLook = Pick<Look, 'line' | 'lineWidth' | 'lineDash' | 'lineColour'>;
-const stroke = ({ lineWidth, lineDash, lineColour }: LineLook) => {
+type DrawnLine = Pick<Look, keyof LineLook>;
+const stroke = ({ lineWidth, lineDash, lineColour }: Pick<DrawnLine, 'lineWidth' | 'lineDash' | 'lineColour'>) => {
   const dash = dashOf(lineDash, lineWidth);
   return { stroke: lineColour, width: lineWidth, ...(dash && { dash }) };
 };
+
+/** The pieces of a line, its free ends moved. */
+function gapped(ways: readonly (readonly Point[])[], gap: number): readonly (readonly Point[])[] {
+  if (ways.length === 1) return [withGap(ways[0]!, gap)];
+  return ways.map((way, i) => {
+    if (i > 0 && i < ways.length - 1) return way;
+    const moved = withGap(way, gap);
+    // Its other end is at words or at another piece.
+    return i === 0 ? [...moved.slice(0, -1), way.at(-1)!] : [way[0]!, ...moved.slice(1)];
+  });
+}
 
 /** Lines that leave one item and look alike, as one mark: what they share is drawn once. */
 export function drawLinks(
   links: readonly ArrangedLink[],
   joins: readonly ArrangedLink['points'][],
   lookOf: (tier: number) => Look,
+  /** What was set on a link's role and on the link itself. */
+  ownOf: (link: ArrangedLink) => LineLook | undefined,
   house: House,
   fonts: Fonts,
   hops = false,
 ): Scene['links'] {
-  const groups = new Map<string, { from: string; look: LineLook; own: ArrangedLink[] }>();
+  const groups = new Map<string, { from: string; look: DrawnLine; own: ArrangedLink[] }>();
   for (const link of links) {
-    const key = `${link.from} ${link.tier} ${link.look ? JSON.stringify(link.look) : ''}`;
+    const set = ownOf(link);
+    const special = set ? { ...link.look, ...set } : link.look;
+    const key = `${link.from} ${link.tier} ${special ? JSON.stringify(special) : ''}`;
     const group = groups.get(key);
     if (group) group.own.push(link);
-    else groups.set(key, { from: link.from, look: { ...lookOf(link.tier), ...link.look }, own: [link] });
+    else groups.set(key, { from: link.from, look: { ...lookOf(link.tier), ...definedOf(special ?? {}) }, own: [link] });
   }
   // Broken lines first: where they share a trunk with whole ones, the whole line is seen.
-  const broken = (look: LineLook) => (look.lineDash === 'solid' ? 1 : 0);
+  const broken = (look: DrawnLine) => (look.lineDash === 'solid' ? 1 : 0);
   const ordered = [...groups].sort(([, a], [, b]) => broken(a.look) - broken(b.look));
   const bundles = ordered.map(([key, { from, look, own }]) => {
     const ways = (curved: boolean) =>
-      own.filter((link) => link.curved === curved).flatMap((link) => link.ways ?? [link.points]);
+      own
+        .filter((link) => link.curved === curved)
+        .flatMap((link) => (link.ways ? gapped(link.ways, look.lineGap) : [withGap(link.points, look.lineGap)]));
     const rounded = look.line === 'rounded';
     const cornered = ways(false).filter((way) => way.length > 1);
     // Where corners are rounded each way is drawn whole, as a trunk that ends in a corner would be left open there.
@@ -234,9 +281,15 @@ export function drawLinks(
       ),
       ...curves.map((way) => pathThrough(way, true)),
     ].join('');
-    const heads = own.filter((link) => link.arrow).map((link) => headOf(link.ways?.at(-1) ?? link.points));
+    const endOf = (link: ArrangedLink) => (look.lineEnd === 'plain' && link.arrow ? 'arrow' : look.lineEnd);
+    const heads = own.flatMap((link) => {
+      const end = endOf(link);
+      return end === 'plain' ? [] : [headOf(withGap(link.ways?.at(-1) ?? link.points, look.lineGap), end)];
+    });
     const marks: Mark[] = d === '' ? [] : [{ type: 'path', d, ...stroke(look) }];
-    if (heads.length > 0) marks.push({ type: 'path', d: heads.join(''), fill: look.lineColour });
+    const ring = look.lineEnd === 'ring' && { stroke: look.lineColour, width: Math.max(0.75, look.lineWidth) };
+    if (heads.length > 0)
+      marks.push({ type: 'path', d: heads.join(''), fill: ring ? house.sheet : look.lineColour, ...ring });
     for (const { words } of own) if (words) marks.push(...drawWords(words, house, fonts));
     return { key, from, marks };
   });

@@ -1,18 +1,12 @@
 /** What items show: the kind's own words, or the fields that a person chose. */
 import { describe, expect, it } from 'vitest';
-import { drawn, readAs } from '../../../tests/support/kinds';
-import { apply, type Change, type Chart } from '../chart';
+import { carried, drawn, readAs } from '../../../tests/support/kinds';
+import type { Chart } from '../chart';
 import { kinds } from '../kinds';
 import { showField } from '../list';
 import { shownFace } from './face';
 
 const words = (chart: Chart) => drawn(chart).items.map(({ set }) => set.lines.map(({ text }) => text));
-const carried = (chart: Chart, change: Change) => {
-  const applied = apply(chart, change);
-  if (!applied.ok) throw new Error(applied.problem.message);
-  return applied.chart;
-};
-
 describe('fields in items', () => {
   const { chart } = readAs(
     'org',

@@ -60,6 +60,42 @@ function alike(bands: readonly SceneBand[], looks: readonly Look[]): Problem[] {
   });
 }
 
+/** Words that could not be shown whole in boxes of a fixed size, by tier. */
+export function cutProblems(
+  items: readonly PlacedItem[],
+  cut: ReadonlySet<string>,
+  lineOf: (item: string) => number | undefined,
+): Problem[] {
+  if (cut.size === 0) return [];
+  const first = new Map<number, { item: PlacedItem; count: number }>();
+  for (const item of items) {
+    if (!cut.has(item.id)) continue;
+    const known = first.get(item.tier);
+    if (known) known.count++;
+    else first.set(item.tier, { item, count: 1 });
+  }
+  return [...first].map(([tier, { item, count }]): Problem => {
+    const line = lineOf(item.id);
+    const more = count > 1 ? ` and ${count - 1} more of tier ${tier}` : '';
+    return {
+      code: 'cut-text',
+      severity: 'warning',
+      item: item.id,
+      ...(line !== undefined && { line }),
+      message: `The words of ${item.name || 'a line without a name'}${more} don't fit their box, even at ${item.look.leastSize} pt. Give the tier larger boxes, or let its text get smaller.`,
+      repairs: [
+        {
+          label: 'Boxes as large as their words',
+          change: { type: 'set-tier', tier, look: { sizeRule: 'tier', heightRule: 'fits' } },
+        },
+      ],
+    };
+  });
+}
+
+/** More fonts than look of a piece (common practice: two or three, at the most about five). */
+const MOST_FONTS = 5;
+
 export function lookProblems(
   chart: Chart,
   items: readonly PlacedItem[],
@@ -75,6 +111,15 @@ export function lookProblems(
       message: 'Colours say something here, but nothing on the page says what.',
       key: 'no-key',
       repairs: [{ label: 'Show the key', change: { type: 'set-page', page: { key: true } } }],
+    });
+  const fonts = new Set(items.map(({ look }) => look.font));
+  if (fonts.size > MOST_FONTS)
+    found.push({
+      code: 'many-fonts',
+      severity: 'note',
+      message: `There are ${fonts.size} different fonts; more than ${MOST_FONTS} look restless.`,
+      key: `many-fonts ${fonts.size}`,
+      repairs: [],
     });
   const fills = new Set(items.map(({ look }) => look.fill));
   if (fills.size > Math.max(MOST_FILLS, bands.length))

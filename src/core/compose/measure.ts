@@ -3,13 +3,15 @@ import type { Look } from '../chart';
 import { type FontId, textFace } from '../faces';
 import type { ItemFace, SetWords, Size } from '../kinds';
 import { boxAround, isEven, isPlain, padding, wordsWidth } from '../scene';
-import { type Fonts, wrap } from '../text';
+import { type Fonts, shortened, wrap } from '../text';
+import { besideWords, type ShownPicture, withPicture } from './picture';
 
 export interface Worded {
   readonly id: string;
   readonly tier: number;
   readonly face: ItemFace;
   readonly look: Look;
+  readonly picture?: ShownPicture | undefined;
 }
 
 /** Height of a line as a multiple of its text size. */
@@ -17,12 +19,13 @@ export const LINE_HEIGHT = 1.22;
 /** Narrowest box, so that a short name still makes a box that can be grasped. */
 const NARROWEST = 44;
 
-function setIn(fonts: Fonts, { face, look }: Worded, most: number): SetWords {
+/** @param by factor on its text size */
+function setIn(fonts: Fonts, { face, look }: Worded, most: number, by = 1): SetWords {
   const lines: SetWords['lines'][number][] = [];
   let width = 0;
   let height = 0;
   for (const line of face.lines) {
-    const size = look.size * line.size;
+    const size = look.size * line.size * by;
     const font = textFace(line.strong ? look.weight : 400, look.slant, look.font);
     for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
       lines.push({ text, face: font, size, width: lineWidth });
@@ -43,6 +46,22 @@ function longestWord(fonts: Fonts, { face, look }: Worded): number {
         fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
       );
   return most;
+}
+
+/** Words shrink by so much at a time, in points. */
+const SHRINK_STEP = 0.5;
+
+/** Words without as many of their last lines as are too many, which an ellipsis says. */
+function withoutLast(fonts: Fonts, words: SetWords, tooTall: (words: SetWords) => boolean): SetWords {
+  let { lines, height } = words;
+  while (lines.length > 1 && tooTall({ ...words, lines, height })) {
+    height -= lines.at(-1)!.size * LINE_HEIGHT;
+    lines = lines.slice(0, -1);
+  }
+  const { text, face, size } = lines.at(-1)!;
+  const dots = lines.length < words.lines.length ? shortened(fonts, `${text} …`, face, size, words.width) : text;
+  const last = { text: dots, face, size, width: fonts.width(dots, face, size) };
+  return { lines: [...lines.slice(0, -1), last], width: words.width, height };
 }
 
 /** Sets words that stand outside boxes. Sizes in points. */
@@ -71,13 +90,16 @@ export const scaledWords = ({ lines, width, height }: SetWords, by: number): Set
 
 /**
  * Sets the words of all items and sizes their boxes by the size rule of their tier: one size for the tier from its
- * longest text, each its own, or a fixed width. Words are then set again in the width that was found.
+ * longest text, each its own, or a fixed width; and by its height rule. Words are then set again in the width that was
+ * found.
+ * @returns also whose words could not be shown whole, where their box is fixed
  */
 export function measure(
   items: readonly Worded[],
   tierLook: (tier: number) => Look,
   fonts: Fonts,
-): { set: Map<string, SetWords>; sizes: Map<string, Size> } {
+): { set: Map<string, SetWords>; sizes: Map<string, Size>; cut: Set<string> } {
+  const cut = new Set<string>();
   const set = new Map<string, SetWords>();
   const sizes = new Map<string, Size>();
   const byTier = new Map<number, Worded[]>();
@@ -85,11 +107,12 @@ export function measure(
     if (byTier.has(item.tier)) byTier.get(item.tier)!.push(item);
     else byTier.set(item.tier, [item]);
   }
-  const room = ({ look }: Worded, width: number) =>
-    Math.max(1, wordsWidth(look.shape, width) - 2 * padding(look.inner).x);
-  const box = ({ look }: Worded, words: SetWords): Size => {
+  const room = ({ look, picture }: Worded, width: number) =>
+    Math.max(1, wordsWidth(look.shape, width) - 2 * padding(look.inner).x - besideWords(picture, look));
+  const box = ({ look, picture }: Worded, words: SetWords): Size => {
     const { x, y } = padding(look.inner);
-    return boxAround(look.shape, { width: words.width + 2 * x, height: words.height + 2 * y });
+    const { width, height } = withPicture(words, picture, look);
+    return boxAround(look.shape, { width: width + 2 * x, height: height + 2 * y });
   };
   /**
    * Words set so that their box is no wider than asked. Shapes that need more room the higher they are may grow wider
@@ -100,7 +123,8 @@ export function measure(
     let words = setIn(fonts, item, most);
     let over = box(item, words).width - width;
     if (over <= 0.01 && isPlain(item.look.shape)) return words;
-    const whole = fixed ? 1 : Math.min(longestWord(fonts, item), width - 2 * padding(item.look.inner).x);
+    const beside = besideWords(item.picture, item.look);
+    const whole = fixed ? 1 : Math.min(longestWord(fonts, item), width - 2 * padding(item.look.inner).x - beside);
     if (whole > most) {
       most = whole;
       words = setIn(fonts, item, most);
@@ -113,15 +137,34 @@ export function measure(
     }
     return words;
   };
+  /** Words of a box of fixed extents: smaller down to the tier's limit where they don't fit, then shortened. */
+  const setWithin = (item: Worded, width: number, height: number | undefined) => {
+    const { size, leastSize } = item.look;
+    const least = Math.min(1, leastSize / size);
+    const most = room(item, width);
+    const longest = longestWord(fonts, item);
+    const tall = (words: SetWords) => height !== undefined && box(item, words).height > height + 0.01;
+    for (let by = 1; ; by = Math.max(least, by - SHRINK_STEP / size)) {
+      const words = by === 1 ? setFor(item, width, true) : setIn(fonts, item, most, by);
+      const fits = longest * by <= most + 0.01 && !tall(words);
+      if (!fits && by > least) continue;
+      if (!fits) cut.add(item.id);
+      set.set(item.id, tall(words) ? withoutLast(fonts, words, tall) : words);
+      return;
+    }
+  };
   for (const [tier, members] of byTier) {
-    const { sizeRule, width: widest } = tierLook(tier);
+    const { sizeRule, width: widest, heightRule, height: asked } = tierLook(tier);
+    const heightFrom = (own: number) => ({ fits: own, least: Math.max(own, asked), fixed: asked })[heightRule];
     for (const item of members) set.set(item.id, setFor(item, widest, sizeRule === 'fixed'));
     const own = members.map((item) => box(item, set.get(item.id)!));
     const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
     if (sizeRule === 'each') {
       for (const [i, item] of members.entries()) {
         const width = Math.max(NARROWEST, own[i]!.width);
-        const height = isEven(item.look.shape) ? Math.max(width, own[i]!.height) : own[i]!.height;
+        if (heightRule === 'fixed') setWithin(item, width, asked);
+        const tall = heightFrom(own[i]!.height);
+        const height = isEven(item.look.shape) ? Math.max(width, tall) : tall;
         sizes.set(item.id, { width, height });
       }
       continue;
@@ -138,10 +181,12 @@ export function measure(
       if (set.get(item.id)!.lines.length > item.face.lines.length)
         set.set(item.id, setFor(item, width, sizeRule === 'fixed'));
     }
-    const height = members.reduce((so, item) => Math.max(so, box(item, set.get(item.id)!).height), 0);
+    if (sizeRule === 'fixed' || heightRule === 'fixed')
+      for (const item of members) setWithin(item, width, heightRule === 'fixed' ? asked : undefined);
+    const height = heightFrom(members.reduce((so, item) => Math.max(so, box(item, set.get(item.id)!).height), 0));
     const even = Math.max(width, height);
     const size = members.some(({ look }) => isEven(look.shape)) ? { width: even, height: even } : { width, height };
     for (const item of members) sizes.set(item.id, size);
   }
-  return { set, sizes };
+  return { set, sizes, cut };
 }

@@ -1,12 +1,13 @@
 /** The second half of the pipeline: what was prepared, arranged, placed on its page and drawn. */
-import type { Chart } from '../chart';
-import type { Arrangement, Structure } from '../kinds';
+import type { Chart, LineLook } from '../chart';
+import type { ArrangedLink, Arrangement, Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand } from '../scene';
 import type { Fonts } from '../text';
 import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { scaledWords } from './measure';
 import { drawHeadings, drawPage, type PageNumber } from './page';
+import { scaledPicture } from './picture';
 import { onto, type Prepared, smallestOf } from './prepare';
 
 /** Places an arrangement on the page: every length times the scale, every corner moved. */
@@ -36,6 +37,15 @@ function countsOf(chart: Chart, structure: Structure): { count: number; exceptio
   return counts;
 }
 
+/** What was set on the role of a link, and on the link itself or the line of the list that says it. */
+function lineLooks({ roles, links, items }: Chart): (link: ArrangedLink) => LineLook | undefined {
+  return ({ id, role, said }) => {
+    const byHand = id === undefined ? items[said ?? '']?.line : links[id]?.line;
+    const byRole = roles?.[role];
+    return byRole && byHand?.look ? { ...byRole, ...byHand.look } : (byHand?.look ?? byRole);
+  };
+}
+
 export interface Painted {
   readonly scene: Scene;
   readonly items: readonly PlacedItem[];
@@ -60,7 +70,7 @@ export function paint(
 
   const boxScale = arrangement.boxScale ?? 1;
   // Copied field by field: for many thousands of items spreading takes longer than all else here.
-  const items = worded.map(({ id, tier, face, look }): PlacedItem => {
+  const items = worded.map(({ id, tier, face, look, picture }): PlacedItem => {
     const { text } = face.lines[0] ?? { text: '' };
     const { parent, fields } = chart.items[id]!;
     const own = sizes.get(id)!;
@@ -79,6 +89,7 @@ export function paint(
       box,
       size,
       set: boxScale === 1 ? words : scaledWords(words, boxScale),
+      picture: picture && boxScale !== 1 ? scaledPicture(picture, boxScale) : picture,
     };
   });
   const counts = countsOf(chart, structure);
@@ -116,7 +127,7 @@ export function paint(
     frame: { x: place.x + headings.x * place.scale, y: place.y + headings.y * place.scale, scale: place.scale },
     links: [
       ...(under.length > 0 ? [{ key: 'areas', marks: under }] : []),
-      ...drawLinks(arrangement.links, arrangement.joins, lookOf, house, fonts, arrangement.hops),
+      ...drawLinks(arrangement.links, arrangement.joins, lookOf, lineLooks(chart), house, fonts, arrangement.hops),
       ...(over.length > 0 ? [{ key: 'words', marks: over }] : []),
     ],
     items: items.map((item) => drawItem(item, fonts, house, tags.get(item.id))),

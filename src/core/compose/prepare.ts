@@ -1,5 +1,6 @@
 /** The first half of the pipeline: all that an arrangement starts from, and where its picture comes to stand. */
 import type { Chart, Look } from '../chart';
+import { definedOf } from '../defined';
 import {
   type ArrangeInput,
   type Arrangement,
@@ -16,6 +17,7 @@ import type { Fonts } from '../text';
 import { shownFace } from './face';
 import { measure, setWordsIn, type Worded } from './measure';
 import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
+import { pictureOf } from './picture';
 import { patchesBy, ruleEntries } from './ruled';
 
 /** What the key of a chart explains: its tiers, what rules say, and the lines that are not those of the tree. */
@@ -34,7 +36,10 @@ function keyOf(
       name,
       box: itemLook(lookOf(names.length), undefined, [look], {}),
     })),
-    ...second.map((role) => ({ name: role.replaceAll('-', ' '), line: { ...lookOf(1), lineDash: 'dashed' as const } })),
+    ...second.map((role) => ({
+      name: role.replaceAll('-', ' '),
+      line: { ...lookOf(1), lineDash: 'dashed' as const, ...definedOf(chart.roles?.[role] ?? {}) },
+    })),
   ];
 }
 
@@ -56,6 +61,8 @@ export interface Prepared {
   readonly key: readonly KeyEntry[];
   readonly set: ReadonlyMap<string, SetWords>;
   readonly sizes: ReadonlyMap<string, Size>;
+  /** Items whose words could not be shown whole. */
+  readonly cut: ReadonlySet<string>;
   readonly input: ArrangeInput;
 }
 
@@ -72,10 +79,11 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     const item = chart.items[id]!;
     const tier = structure.tierOf.get(id)!;
     const face = shownFace(chart, kind, structure, id);
-    return { id, tier, face, look: itemLook(lookOf(tier), face.look, patches(item), item) };
+    const look = itemLook(lookOf(tier), face.look, patches(item), item);
+    return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty) };
   });
   const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf) : [];
-  const { set, sizes } = measure(worded, lookOf, fonts);
+  const { set, sizes, cut } = measure(worded, lookOf, fonts);
   const input: ArrangeInput = {
     chart,
     structure,
@@ -84,7 +92,7 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     room: pictureRoom(chart, names, key, fonts),
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   };
-  return { kind, house, structure, names, looks, lookOf, worded, key, set, sizes, input };
+  return { kind, house, structure, names, looks, lookOf, worded, key, set, sizes, cut, input };
 }
 
 /** Where an arrangement's picture comes to stand on the page. */

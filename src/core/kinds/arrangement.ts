@@ -61,6 +61,8 @@ export interface PlacedWords {
 export interface ArrangedLink {
   /** Of the chart's link, where it is one. */
   readonly id?: string;
+  /** Line of the list that says it, where that is not a link: what is set on the line to it is set there. */
+  readonly said?: string;
   readonly from: string;
   readonly to: string;
   readonly role: string;

@@ -40,6 +40,8 @@ export interface ItemFace {
   readonly lines: readonly FaceLine[];
   /** Look that follows from what the item is. */
   readonly look?: LookPatch;
+  /** There is nobody in it: no initials stand for a name. */
+  readonly empty?: boolean;
 }
 
 /** A computed number of a kind, with what it means in a sentence. */
@@ -131,7 +133,13 @@ export interface Kind {
   /** Columns that a line of the list shows before and after the name. */
   line(chart: Chart): { readonly lead?: string; readonly tail?: string };
   /** What of a chart it draws; the rest stays in the chart but is not seen. */
-  readonly draws: { readonly tree: boolean; readonly roles: readonly string[]; readonly sets: boolean };
+  readonly draws: {
+    readonly tree: boolean;
+    readonly roles: readonly string[];
+    /** Of these, roles whose links are drawn as lines of their own. */
+    readonly links?: readonly string[];
+    readonly sets: boolean;
+  };
   /** What it asks of every tier's look, on top of the house style's and below what a person sets. */
   readonly look?: LookPatch;
   readonly forms: readonly ListForm[];

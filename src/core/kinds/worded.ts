@@ -3,7 +3,7 @@
  * so that words stand at one place through the whole picture and touch neither a box nor other words.
  */
 import type { Look } from '../chart';
-import { crossingsOf, type LayeredEdge, type LineForm, layered, type Point } from '../layout';
+import { crossingsOf, type LayeredEdge, LINE_GAP, type LineForm, layered, type Point } from '../layout';
 import type { ArrangedLink, Arrangement, PlacedWords, SetWords, Size } from './arrangement';
 import type { ArrangementChoice } from './choices';
 
@@ -37,6 +37,7 @@ export const wordChoices = [
 ] as const satisfies readonly ArrangementChoice[];
 
 export interface WordedLink {
+  readonly said?: string;
   readonly from: string;
   readonly to: string;
   readonly role: string;
@@ -61,8 +62,6 @@ export interface WordedInput {
   readonly form: LineForm;
 }
 
-/** Free space at both ends of a line, and beside its words, in points. */
-const LINE_GAP = 3;
 /** A line turns within this before words that stand at its start. */
 const TURN = 16;
 const BETWEEN_WORDS = 10;
@@ -135,6 +134,7 @@ export function arrangeWorded(
       from: link.from,
       to: link.to,
       role: link.role,
+      ...(link.said !== undefined && { said: link.said }),
       label: link.label,
       points: whole,
       ways: on ? halves : [whole],

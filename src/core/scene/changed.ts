@@ -20,7 +20,19 @@ const sameMark = (a: Mark, b: Mark | undefined): boolean => {
       a.opacity === b.opacity &&
       a.stroke === b.stroke &&
       a.width === b.width &&
+      a.at?.x === b.at?.x &&
+      a.at?.y === b.at?.y &&
+      a.at?.scale === b.at?.scale &&
       a.dash?.join() === b.dash?.join()
+    );
+  if (a.type === 'image' && b?.type === 'image')
+    return (
+      a.file === b.file &&
+      a.round === b.round &&
+      a.x === b.x &&
+      a.y === b.y &&
+      a.width === b.width &&
+      a.height === b.height
     );
   return false;
 };

@@ -23,4 +23,4 @@ export {
   wordsArea,
   wordsWidth,
 } from './shapes';
-export { escapeXml, lettersOf, sceneSvg } from './svg';
+export { escapeXml, filesOf, lettersOf, type PictureSource, sceneSvg } from './svg';

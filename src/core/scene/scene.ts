@@ -15,6 +15,21 @@ export type Mark =
       readonly stroke?: string;
       readonly width?: number;
       readonly dash?: readonly number[];
+      /** Line ends and corners are round. */
+      readonly round?: boolean;
+      /** Where the path's own units stand among those of its owner, and how large they are. */
+      readonly at?: { readonly x: number; readonly y: number; readonly scale: number };
+    }
+  | {
+      readonly type: 'image';
+      readonly x: number;
+      readonly y: number;
+      readonly width: number;
+      readonly height: number;
+      /** Of a picture that was brought in. Its middle fills the box. */
+      readonly file: string;
+      /** Cut to the ellipse in its box. */
+      readonly round: boolean;
     }
   | {
       readonly type: 'text';

@@ -9,7 +9,22 @@ export const escapeXml = (text: string): string =>
   // biome-ignore lint/suspicious/noControlCharactersInRegex: XML forbids just these
   text.replace(/[&<>"]/g, (c) => escapes[c]!).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
 
-function markSvg(mark: Mark): string {
+/** Where the bytes of a picture are had: an address, or the bytes themselves as a data URI. */
+export type PictureSource = (file: string) => string;
+/** Scenes are drawn without pictures where nobody says where they are. */
+const NOWHERE: PictureSource = () => '';
+
+function imageSvg({ x, y, width, height, file, round }: Extract<Mark, { type: 'image' }>, from: PictureSource): string {
+  const href = from(file);
+  if (href === '') return '';
+  return `<image x="${short(x)}" y="${short(y)}" width="${short(width)}" height="${short(height)}" preserveAspectRatio="xMidYMid slice" href="${escapeXml(href)}"${round ? ' clip-path="url(#round)"' : ''}/>`;
+}
+
+/** The circle that pictures are cut to, as parts of their box. */
+const ROUND_CLIP = '<clipPath id="round" clipPathUnits="objectBoundingBox"><circle cx=".5" cy=".5" r=".5"/></clipPath>';
+
+function markSvg(mark: Mark, from: PictureSource): string {
+  if (mark.type === 'image') return imageSvg(mark, from);
   if (mark.type === 'text') {
     const { family, weight } = faces[mark.face];
     const style = styleOf(mark.face) ? ` font-style="${styleOf(mark.face)}"` : '';
@@ -18,24 +33,30 @@ function markSvg(mark: Mark): string {
   const stroke = mark.stroke ? ` stroke="${mark.stroke}" stroke-width="${short(mark.width ?? 1)}"` : '';
   const dash = mark.dash ? ` stroke-dasharray="${mark.dash.map(short).join(' ')}"` : '';
   const opacity = mark.opacity === undefined ? '' : ` fill-opacity="${short(mark.opacity)}"`;
-  return `<path d="${mark.d}" fill="${mark.fill ?? 'none'}"${opacity}${stroke}${dash}/>`;
+  const round = mark.round ? ' stroke-linecap="round" stroke-linejoin="round"' : '';
+  const own = mark.at ? ` ${placed(mark.at.x, mark.at.y, mark.at.scale)}` : '';
+  return `<path d="${mark.d}" fill="${mark.fill ?? 'none'}"${opacity}${stroke}${dash}${round}${own}/>`;
 }
 
-const placed = (x: number, y: number, scale: number) =>
-  `transform="translate(${short(x)} ${short(y)}) scale(${scale})"`;
+function placed(x: number, y: number, scale: number): string {
+  return `transform="translate(${short(x)} ${short(y)}) scale(${scale})"`;
+}
 
-const itemSvg = (item: SceneItem, scale: number) =>
-  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map(markSvg).join('')}</g>`;
+const itemSvg = (item: SceneItem, scale: number, from: PictureSource) =>
+  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map((mark) => markSvg(mark, from)).join('')}</g>`;
 
 /**
  * @param fontCss `@font-face` rules to embed; without them the reader's machine must have the fonts
  */
-export function sceneSvg(scene: Scene, fontCss = ''): string {
+export function sceneSvg(scene: Scene, fontCss = '', from: PictureSource = NOWHERE): string {
+  const svg = (mark: Mark) => markSvg(mark, from);
   const { width, height, frame, clip, pageAt, over } = scene;
+  const cuts = [...marksOf(scene)].some(({ mark }) => mark.type === 'image' && mark.round);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
     `<style>${fontCss}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
+    ...(cuts ? [ROUND_CLIP] : []),
     `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,
     ...(clip
       ? [
@@ -43,14 +64,14 @@ export function sceneSvg(scene: Scene, fontCss = ''): string {
         ]
       : []),
     `<g ${placed(frame.x, frame.y, frame.scale)}>`,
-    ...scene.links.flatMap((link) => link.marks.map(markSvg)),
+    ...scene.links.flatMap((link) => link.marks.map(svg)),
     '</g>',
-    ...scene.items.map((item) => itemSvg(item, frame.scale)),
+    ...scene.items.map((item) => itemSvg(item, frame.scale, from)),
     ...(pageAt ? [`<g ${placed(pageAt.x, pageAt.y, 1)}>`] : []),
-    ...scene.page.map(markSvg),
+    ...scene.page.map(svg),
     ...(pageAt ? ['</g>'] : []),
     ...(clip ? ['</g>'] : []),
-    ...(over ?? []).map(markSvg),
+    ...(over ?? []).map(svg),
     '</svg>\n',
   ].join('\n');
 }
@@ -65,4 +86,11 @@ export function lettersOf(scene: Scene): Map<keyof typeof faces, string> {
     letters.set(mark.face, set);
   }
   return new Map([...letters].map(([face, set]) => [face, [...set].sort().join('')]));
+}
+
+/** Every picture a scene shows. */
+export function filesOf(scene: Scene): string[] {
+  const files = new Set<string>();
+  for (const { mark } of marksOf(scene)) if (mark.type === 'image') files.add(mark.file);
+  return [...files];
 }

@@ -1,5 +1,6 @@
 /** What a house style is, and how one is made of a form (shapes, edges, sizes, lines) and a set of colours. */
 import type { Look } from '../chart';
+import { LINE_GAP } from '../layout';
 import { darker, GOLDEN_ANGLE, oklch, readable } from './colour';
 
 export interface House {
@@ -64,6 +65,12 @@ export interface HouseColours {
 
 /** Text size of the deepest tiers where a house style is not a larger one, in points. */
 export const LEAST_SIZE = 10.5;
+/** Height of pictures in items where a house style is not a larger one, in points. */
+const PICTURE = 30;
+/** Words in boxes of a fixed size shrink to this before they are cut, in points. */
+const LEAST_PRINTED = 7;
+/** Size of words at lines where a house style is not a larger one, in points. */
+const WORDS = 9.5;
 /** Text shrinks by so much from tier to tier, in points, so that rank shows. */
 const STEP = 0.75;
 
@@ -93,6 +100,8 @@ export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean
         fill,
         edge: colours.edge ?? darker(fill, tier <= 2 ? 0.08 : 0.18),
         ...at(edges, round),
+        edgeDouble: false,
+        shadow: false,
         ink: readable(fill, ink),
         weight: tier <= 2 ? 700 : 600,
         slant: false,
@@ -104,9 +113,18 @@ export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean
         rise: 'middle',
         sizeRule: 'tier',
         width,
+        heightRule: 'fits',
+        height: 40 * (size.least / LEAST_SIZE),
+        leastSize: LEAST_PRINTED * (size.least / LEAST_SIZE),
         inner,
+        picture: 'before',
+        pictureSize: PICTURE * (size.least / LEAST_SIZE),
+        crop: 'round',
         ...line,
         lineColour: colours.line,
+        lineEnd: 'plain',
+        lineGap: LINE_GAP,
+        wordSize: WORDS * (size.least / LEAST_SIZE),
       };
     },
     area:

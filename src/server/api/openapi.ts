@@ -159,6 +159,28 @@ export function openApi() {
           responses: { 204: answer('In the bin'), 404: usual[404] },
         },
       },
+      '/api/pictures': {
+        post: {
+          summary:
+            'A picture for items, as the file itself, at most 5 MB; kept scaled, upright, without what cameras note',
+          requestBody: { required: true, content: { 'image/*': file, 'application/octet-stream': file } },
+          responses: {
+            201: answer('What an item has as its `picture`, in the change set-item', schemas.pictureAnswer),
+            413: problem('Larger than 5 MB'),
+            422: problem('No picture'),
+          },
+        },
+      },
+      '/api/pictures/{id}': {
+        parameters: [path('id', "The `file` of an item's picture")],
+        get: {
+          summary: 'A picture that was brought in',
+          responses: {
+            200: { description: 'The picture', content: { 'image/jpeg': file, 'image/png': file } },
+            404: usual[404],
+          },
+        },
+      },
       '/api/charts/{id}/restore': {
         parameters: [id],
         post: { summary: 'Back from the bin', responses: { 204: answer('Back'), 404: usual[404] } },

@@ -243,6 +243,11 @@ export const styleAnswer = z.object({
 });
 export const stylesAnswer = z.object({ styles: z.array(styleAnswer) });
 
+export const pictureAnswer = z.object({
+  file: z.string(),
+  width: z.number().int().describe('In dots'),
+  height: z.number().int(),
+});
 export const rolesAnswer = z.object({ roles: roles.unwrap() });
 
 export const problemAnswer = z.object({

@@ -10,8 +10,8 @@ export const BODY_LIMIT = 10 * MB;
 const DEPTH_LIMIT = 64;
 
 /** @throws 413 */
-export async function readBytes(request: Request, limit = BODY_LIMIT): Promise<Uint8Array> {
-  const tooLarge = () => new ApiError(413, 'too-large', `The body is larger than ${limit / MB} MB; split the list.`);
+export async function readBytes(request: Request, limit = BODY_LIMIT, advice = 'split the list'): Promise<Uint8Array> {
+  const tooLarge = () => new ApiError(413, 'too-large', `The body is larger than ${limit / MB} MB; ${advice}.`);
   if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;

@@ -1,6 +1,7 @@
 /** Pictures of scenes as files. */
 import { type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
+import { dataUri, picturesIn } from '../item-pictures';
 import { fontCss } from './fonts';
 import { scenesPdf } from './pdf';
 import { DPI, scenePng } from './png';
@@ -57,7 +58,11 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 };
 
 /** An SVG document of a scene, with its fonts. */
-export const svgOf = (scene: Scene): Promise<string> => inTurn(async () => sceneSvg(scene, await fontCss(scene)));
+export const svgOf = (scene: Scene): Promise<string> =>
+  inTurn(async () => {
+    const files = await picturesIn([scene]);
+    return sceneSvg(scene, await fontCss(scene), (file) => dataUri(files.get(file)));
+  });
 
 /**
  * The pages of a chart as a file: a PDF has them all, SVG and PNG are pictures of one.
@@ -73,7 +78,11 @@ export async function picture(
   const body =
     type === 'image/svg+xml'
       ? await svgOf(first)
-      : await inTurn(() => (type === 'image/png' ? scenePng(first, dpi) : scenesPdf(scenes)));
+      : await inTurn(async () =>
+          type === 'image/png'
+            ? scenePng(first, dpi, await picturesIn([first]))
+            : scenesPdf(scenes, await picturesIn(scenes)),
+        );
   return pictureFile(first.title, type, body, save);
 }
 

@@ -1,12 +1,13 @@
 import PDFDocument from 'pdfkit';
 import { marksOf, type PlacedMark, type Scene } from '../../core/scene';
+import type { PictureFiles } from '../item-pictures';
 import { fontBytes } from './fonts';
 
 /**
  * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets.
  * @param at the date it carries; given so that the same chart can give the same file
  */
-export function scenesPdf(scenes: readonly Scene[], at = new Date()): Promise<Buffer> {
+export function scenesPdf(scenes: readonly Scene[], files: PictureFiles = new Map(), at = new Date()): Promise<Buffer> {
   const [first] = scenes;
   const doc = new PDFDocument({
     autoFirstPage: false,
@@ -32,15 +33,32 @@ export function scenesPdf(scenes: readonly Scene[], at = new Date()): Promise<Bu
     doc.fillOpacity(1).rect(0, 0, scene.width, scene.height).fill(scene.background);
     const { clip } = scene;
     if (clip) doc.save().rect(clip.x, clip.y, clip.width, clip.height).clip();
-    for (const placed of marksOf(scene)) drawMark(doc, placed, registered);
+    for (const placed of marksOf(scene)) drawMark(doc, placed, registered, files);
     if (clip) doc.restore();
-    for (const mark of scene.over ?? []) drawMark(doc, { mark, x: 0, y: 0, scale: 1 }, registered);
+    for (const mark of scene.over ?? []) drawMark(doc, { mark, x: 0, y: 0, scale: 1 }, registered, files);
   }
   doc.end();
   return done;
 }
 
-function drawMark(doc: PDFKit.PDFDocument, { mark, x, y, scale }: PlacedMark, registered: Set<string>): void {
+function drawMark(
+  doc: PDFKit.PDFDocument,
+  { mark, x, y, scale }: PlacedMark,
+  registered: Set<string>,
+  files: PictureFiles,
+): void {
+  if (mark.type === 'image') {
+    const file = files.get(mark.file);
+    if (!file) return;
+    doc.save().translate(x, y).scale(scale);
+    if (mark.round)
+      doc.ellipse(mark.x + mark.width / 2, mark.y + mark.height / 2, mark.width / 2, mark.height / 2).clip();
+    else doc.rect(mark.x, mark.y, mark.width, mark.height).clip();
+    doc.fillOpacity(1);
+    doc.image(file.bytes, mark.x, mark.y, { cover: [mark.width, mark.height], align: 'center', valign: 'center' });
+    doc.restore();
+    return;
+  }
   if (mark.type === 'text') {
     if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes[mark.face]);
     registered.add(mark.face);
@@ -53,7 +71,9 @@ function drawMark(doc: PDFKit.PDFDocument, { mark, x, y, scale }: PlacedMark, re
     return;
   }
   doc.save().translate(x, y).scale(scale);
+  if (mark.at) doc.translate(mark.at.x, mark.at.y).scale(mark.at.scale);
   doc.path(mark.d);
+  if (mark.round) doc.lineCap('round').lineJoin('round');
   doc.lineWidth(mark.width ?? 1);
   if (mark.dash) doc.dash(mark.dash[0]!, { space: mark.dash[1]! });
   else doc.undash();

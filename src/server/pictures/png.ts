@@ -2,6 +2,7 @@ import { crc32 } from 'node:zlib';
 import { renderAsync } from '@resvg/resvg-js';
 import { type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
+import { dataUri, type PictureFiles } from '../item-pictures';
 import { fontFiles } from './fonts';
 
 export const DPI = { least: 24, most: 600, initial: 96 };
@@ -13,7 +14,7 @@ const MOST_PIXELS = 60_000_000;
  * @param dpi dots an inch
  * @throws 422 where the picture would have too many dots
  */
-export async function scenePng(scene: Scene, dpi: number): Promise<Buffer> {
+export async function scenePng(scene: Scene, dpi: number, files: PictureFiles = new Map()): Promise<Buffer> {
   const width = Math.max(1, Math.round((scene.width / 72) * dpi));
   const height = Math.max(1, Math.round((scene.height / 72) * dpi));
   if (width * height > MOST_PIXELS)
@@ -23,14 +24,17 @@ export async function scenePng(scene: Scene, dpi: number): Promise<Buffer> {
       `At ${dpi} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`,
       [{ code: 'too-many-dots', message: 'Choose a lower resolution.', field: 'dpi' }],
     );
-  const image = await renderAsync(sceneSvg(scene), {
-    fitTo: { mode: 'width', value: width },
-    font: {
-      fontFiles: Object.values(fontFiles),
-      loadSystemFonts: false,
-      defaultFontFamily: 'Atkinson Hyperlegible Next',
+  const image = await renderAsync(
+    sceneSvg(scene, '', (file) => dataUri(files.get(file))),
+    {
+      fitTo: { mode: 'width', value: width },
+      font: {
+        fontFiles: Object.values(fontFiles),
+        loadSystemFonts: false,
+        defaultFontFamily: 'Atkinson Hyperlegible Next',
+      },
     },
-  });
+  );
   return withResolution(image.asPng(), dpi);
 }
 

@@ -6,6 +6,7 @@ import { useKeys } from './keys';
 import { ListStage } from './list/ListStage';
 import { Message } from './Message';
 import { PANEL, PanelEdge } from './PanelEdge';
+import { usePastedPictures } from './pictures';
 import { StageTabs } from './StageTabs';
 import { Sheet } from './sheet/Sheet';
 import { ArrangeStage } from './stages/arrange/ArrangeStage';
@@ -85,6 +86,7 @@ export function Editor(loaded: Props) {
     };
   }, []);
   useKeys();
+  usePastedPictures();
   const stage = useEditor((state) => state.stage);
   const title = useEditor((state) => state.chart.title);
   useEffect(() => {

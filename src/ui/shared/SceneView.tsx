@@ -3,6 +3,8 @@ import { memo, useId } from 'react';
 import { faces, styleOf } from '../../core/faces';
 import { type Mark, type Scene, type SceneItem, sameMarks } from '../../core/scene';
 
+const ROUND = { clipPath: 'circle(50%)' };
+
 function MarkView({ mark }: { mark: Mark }) {
   if (mark.type === 'text') {
     const { family, weight } = faces[mark.face];
@@ -20,9 +22,25 @@ function MarkView({ mark }: { mark: Mark }) {
       </text>
     );
   }
+  if (mark.type === 'image')
+    return (
+      <image
+        x={mark.x}
+        y={mark.y}
+        width={mark.width}
+        height={mark.height}
+        preserveAspectRatio="xMidYMid slice"
+        href={`/api/pictures/${mark.file}`}
+        style={mark.round ? ROUND : undefined}
+      />
+    );
+  const { at } = mark;
   return (
     <path
       d={mark.d}
+      transform={at && `translate(${at.x} ${at.y}) scale(${at.scale})`}
+      strokeLinecap={mark.round ? 'round' : undefined}
+      strokeLinejoin={mark.round ? 'round' : undefined}
       fill={mark.fill ?? 'none'}
       fillOpacity={mark.opacity}
       stroke={mark.stroke}

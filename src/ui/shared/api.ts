@@ -9,6 +9,10 @@ export type Answer<T> =
   | ({ readonly ok: false } & Problem)
   | { readonly ok: false; readonly status: 0; readonly detail: string; readonly body: Record<string, never> };
 
+/** Sends a file as it is. */
+export const send = <T>(address: string, file: Blob): Promise<Answer<T>> =>
+  asked(address, { method: 'POST', headers: { accept: 'application/json' }, body: file });
+
 /** Status 0 means that the server could not be reached. */
 export async function call<T>(
   method: string,
@@ -16,17 +20,21 @@ export async function call<T>(
   body?: unknown,
   headers: Record<string, string> = {},
 ): Promise<Answer<T>> {
+  return asked<T>(address, {
+    method,
+    headers: {
+      accept: 'application/json',
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+}
+
+async function asked<T>(address: string, request: RequestInit): Promise<Answer<T>> {
   let response: Response;
   try {
-    response = await fetch(address, {
-      method,
-      headers: {
-        accept: 'application/json',
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-        ...headers,
-      },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
+    response = await fetch(address, request);
   } catch {
     return { ok: false, status: 0, detail: 'The server can not be reached.', body: {} };
   }

@@ -10,7 +10,7 @@ const FOCUS = { size: 12.5, gap: 16 };
 
 /** A link that runs against the tiers or along one shows its direction by a head (common practice in concept maps). */
 function linksOf(input: ArrangeInput): WordedLink[] {
-  const { chart, structure, setWords } = input;
+  const { chart, structure, lookOf, setWords } = input;
   const graph = graphOf(chart);
   const inTree = new Set(graph.reachedBy.values());
   return graph.propositions
@@ -21,9 +21,12 @@ function linksOf(input: ArrangeInput): WordedLink[] {
       return {
         from: link.from,
         to: link.to,
+        said: link.line,
         role: cross ? 'cross-link' : 'linking-phrase',
         label: link.phrase,
-        ...(link.phrase !== '' && { words: setWords(link.phrase, PHRASE_WIDEST) }),
+        ...(link.phrase !== '' && {
+          words: setWords(link.phrase, PHRASE_WIDEST, { size: lookOf(structure.tierOf.get(link.from)!).wordSize }),
+        }),
         ...((cross || !down) && { arrow: true }),
         ...(cross && { look: { lineDash: 'dashed' as const } }),
         weight: inTree.has(link) ? 2 : 1,

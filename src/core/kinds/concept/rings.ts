@@ -3,7 +3,7 @@
  * trees: P. Eades, "Drawing free trees", Bulletin of the ICA 5, 1992); the rings grow until no box touches another and
  * every linking phrase has a free place on its link.
  */
-import { crossingsOf, type Point } from '../../layout';
+import { crossingsOf, LINE_GAP, type Point } from '../../layout';
 import type { Problem } from '../../list';
 import type { ArrangedLink, Arrangement, Size } from '../arrangement';
 import type { WordedLink } from '../worded';
@@ -24,7 +24,6 @@ interface Rect {
   readonly height: number;
 }
 
-const LINE_GAP = 3;
 /** So that a bit of the line is seen on both sides of its words. */
 const PHRASE_GAP = 6;
 const GROW = 1.12;
@@ -147,6 +146,7 @@ function placeLinks(
       from: link.from,
       to: link.to,
       role: link.role,
+      ...(link.said !== undefined && { said: link.said }),
       label: link.label,
       points: [start, end],
       curved: false,

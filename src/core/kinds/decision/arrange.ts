@@ -30,13 +30,14 @@ export function arrange({ chart, structure, sizes, lookOf, setWords }: ArrangeIn
     tree.steps.get(id)!.ways.map((way): WordedLink => {
       const text = wordsOf(way);
       const best = worth?.best.get(id) === way && worth.taken.has(way);
-      const { lineWidth } = lookOf(structure.tierOf.get(id)!);
+      const { lineWidth, wordSize } = lookOf(structure.tierOf.get(id)!);
       return {
         from: way.from,
         to: way.to,
+        said: way.line,
         role: 'answer',
         label: way.answer,
-        ...(text !== '' && { words: setWords(text, WORDS_WIDEST, { strong: best }) }),
+        ...(text !== '' && { words: setWords(text, WORDS_WIDEST, { strong: best, size: wordSize }) }),
         ...(back.has(way) && { arrow: true, look: { lineDash: 'dashed' as const } }),
         ...(best && { look: { lineWidth: lineWidth * BEST } }),
       };

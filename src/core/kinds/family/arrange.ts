@@ -1,7 +1,7 @@
-import { crossingsOf, type LayeredEdge, layered, type Point } from '../../layout';
+import { crossingsOf, type LayeredEdge, LINE_GAP, layered, type Point } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
-import { ASIDE, type Block, blockOf, inFamilyOrder, LINE_GAP } from './blocks';
+import { ASIDE, type Block, blockOf, inFamilyOrder } from './blocks';
 import { choices } from './choices';
 import { partnerLine, portOf, stemOf } from './couple-lines';
 import { type Child, type Couple, familyOf } from './family';
@@ -144,6 +144,7 @@ export function arrange(input: ArrangeInput): Arrangement {
     const [from, other] = couple.partners.filter((partner) => shown.has(partner));
     const link = {
       to: child.id,
+      said: child.id,
       role: 'child-of',
       label: child.by === 'birth' ? '' : child.by,
       points,

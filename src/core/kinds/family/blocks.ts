@@ -1,8 +1,8 @@
 /** Households with the measures of their boxes, in the order of the family. */
+import { LINE_GAP } from '../../layout';
 import type { Family } from './family';
 import type { Household, Place } from './households';
 
-export const LINE_GAP = 3;
 /** Between partners: room for the line that joins them and the one that goes down from it. */
 export const COUPLE_GAP = 26;
 /** Depth under the boxes at which a line joins partners who don't stand side by side, and between several of these. */

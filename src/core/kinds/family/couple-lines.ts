@@ -1,6 +1,6 @@
 /** Lines that join partners, and where the lines to their children begin. */
-import type { Layered, Point } from '../../layout';
-import { ASIDE, type Block, COUPLE_GAP, LINE_GAP } from './blocks';
+import { type Layered, LINE_GAP, type Point } from '../../layout';
+import { ASIDE, type Block, COUPLE_GAP } from './blocks';
 import type { Couple, Family } from './family';
 
 /** Where a couple's line to its children begins. */

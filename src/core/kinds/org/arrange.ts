@@ -1,14 +1,11 @@
 import type { LineByHand } from '../../chart';
-import { type Obstacle, type Point, type Shift, type Tree, wayOf, waysAround } from '../../layout';
+import { LINE_GAP, type Obstacle, type Point, type Shift, type Tree, wayOf, waysAround } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
 import { byHand, dockIn } from '../line-by-hand';
 import { choices } from './choices';
 import { PLATE_GAP, type Plan, placed, planOf, plateOf, sizeOf } from './plan';
 import { SECOND } from './second';
-
-/** Free space at both ends of every line, in points. */
-const LINE_GAP = 3;
 
 export function arrange(input: ArrangeInput): Arrangement {
   const { chart, structure, sizes, lookOf, room } = input;
@@ -48,6 +45,7 @@ export function arrange(input: ArrangeInput): Arrangement {
     return {
       from: ids[drop.from]!,
       to,
+      said: to,
       role: 'reports-to',
       label: '',
       tier,

@@ -42,7 +42,7 @@ export const org: Kind = {
   },
   columns,
   line: () => ({ tail: 'post' }),
-  draws: { tree: true, roles: ['reports-to', SECOND], sets: false },
+  draws: { tree: true, roles: ['reports-to', SECOND], links: [SECOND], sets: false },
   forms,
   choices,
   byHand: true,
@@ -62,7 +62,7 @@ export const org: Kind = {
     const vacant = isVacant(item);
     const lines = [{ text: name === '' ? 'Vacant post' : name, strong: true, size: 1, field: 'name' }];
     if (post !== '') lines.push({ text: post, strong: false, size: 0.86, field: 'post' });
-    return vacant ? { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } } : { lines };
+    return vacant ? { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 }, empty: true } : { lines };
   },
   beings: [
     { id: 'vacant', label: 'Vacant posts', is: (item) => isVacant(item) },

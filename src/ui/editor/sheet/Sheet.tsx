@@ -5,7 +5,8 @@ import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { type Place, SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
 import { remove } from '../list/lines';
-import { change, light, select, shown, takeLook, useEditor } from '../state/store';
+import { bringPicture, pictureAmong } from '../pictures';
+import { change, light, select, selection, shown, takeLook, useEditor } from '../state/store';
 import { words } from '../words';
 import { DropMark } from './DropMark';
 import { useDrag } from './drag';
@@ -124,6 +125,17 @@ export function Sheet() {
               else select(id);
             }}
             onDoubleClick={(event) => setEditing(itemAt(event) ?? null)}
+            onDragOver={(event) => {
+              if (event.dataTransfer.types.includes('Files')) event.preventDefault();
+            }}
+            onDrop={(event) => {
+              const file = pictureAmong(event.dataTransfer);
+              if (!file) return;
+              event.preventDefault();
+              const id = itemAt(event);
+              if (id) select(id);
+              void bringPicture(file, id ? [id] : selection(useEditor.getState()));
+            }}
             onPointerOver={(event) => {
               const id = itemAt(event);
               const tier = (id === undefined ? undefined : byId.get(id)?.tier) ?? null;

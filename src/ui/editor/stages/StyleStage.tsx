@@ -10,7 +10,9 @@ import { FaceForm } from './FaceForm';
 import { LookForm } from './LookForm';
 import { Exception, Exceptions } from './style/Exceptions';
 import { Houses } from './style/Houses';
+import { OwnLines, RoleLines } from './style/Lines';
 import { OwnStyles } from './style/OwnStyles';
+import { ItemPicture, PicturesForm } from './style/Pictures';
 import { Rules } from './style/Rules';
 import { Swatch } from './style/Swatch';
 import { Why } from './style/Why';
@@ -31,12 +33,19 @@ export function StyleStage() {
         <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.face.open}</summary>
         <FaceForm />
       </details>
+      <details className="pt-1">
+        <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.pictures.title}</summary>
+        <PicturesForm />
+      </details>
       <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
       {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
       {tiers.map(({ tier, name }) => (
         <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />
       ))}
+      <RoleLines />
       <Rules />
+      {item && <ItemPicture item={item} />}
+      {item && <OwnLines item={item} />}
       {item && <Why item={item} />}
       {item && <Exception key={item.id} item={item} />}
       <Exceptions />

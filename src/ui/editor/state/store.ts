@@ -1,4 +1,5 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
+import { useMemo } from 'react';
 import { create } from 'zustand';
 import { apply, type Change, type Chart, emptyChart, type LookPatch } from '../../../core/chart';
 import type { Shown } from '../../../workers/compose.worker';
@@ -152,6 +153,12 @@ export const choose = (chosen: readonly string[], item: string) =>
 /** The lines that work on "what is selected" is for. */
 export const selection = ({ selected, chosen }: Pick<EditorState, 'selected' | 'chosen'>): readonly string[] =>
   chosen.length > 0 ? chosen : selected === null ? [] : [selected];
+/** The same, for a part of the screen that follows it. */
+export function useSelection(): readonly string[] {
+  const selected = useEditor((state) => state.selected);
+  const chosen = useEditor((state) => state.chosen);
+  return useMemo(() => selection({ selected, chosen }), [selected, chosen]);
+}
 export const fold = (folded: ReadonlySet<string>) => set({ folded });
 export const showList = (listView: ListView) => set({ listView });
 export const mark = (marks: EditorState['marks']) => set({ marks });

@@ -43,6 +43,27 @@ export const style = {
   width: 'Widest',
   fixedWidth: 'Width',
   inner: 'Inner margin',
+  heightRule: 'Box height',
+  height: 'Height',
+  leastSize: 'Shrinks to',
+  edgeDouble: 'Double edge',
+  shadow: 'Shadow',
+  picture: 'Picture stands',
+  pictureSize: 'Picture size',
+  crop: 'Cut to',
+  heightRules: { fits: 'Fits what is in it', least: 'At least so high', fixed: 'Fixed height' },
+  picturePlaces: {
+    before: 'Before the words',
+    after: 'After the words',
+    above: 'Above the words',
+    below: 'Below the words',
+  },
+  crops: { round: 'A circle', square: 'A square', whole: 'Nothing, as it is' },
+  lineEnds: { plain: 'Nothing', arrow: 'A head', dot: 'A dot', ring: 'A ring' },
+  lineEnd: 'At their end',
+  lineGap: 'Gap to boxes',
+  wordSize: 'Words at lines',
+  groups: { text: 'Text', box: 'Box and edge', picture: 'Pictures', lines: 'Lines down' },
   line: 'Lines down',
   lineWidth: 'Line width',
   lineDash: 'Line dashes',
@@ -140,6 +161,30 @@ export const rules = {
   addPart: 'Change one more thing ...',
   without: (part: string) => `Leave ${part.toLowerCase()} as it would be`,
   moreValues: (count: number) => `${count} more values have colours of their own.`,
+};
+
+export const lines = {
+  title: 'Lines by what they say',
+  about: 'What is set here holds for all lines of the kind; all else comes from their tier.',
+  own: (name: string) => `Lines of ${name}`,
+  from: (name: string) => `The line from ${name}`,
+  link: (role: string, name: string) => `${role}: ${name}`,
+};
+
+export const pictures = {
+  title: 'Pictures',
+  shown: 'Show pictures in items',
+  standIn: 'Where an item has none',
+  standIns: { none: 'Nothing', initials: 'Initials', silhouette: 'A silhouette' },
+  about: 'Select an item to give it a picture or a symbol. Size and place are set with the tier.',
+  of: (name: string) => `Picture of ${name}`,
+  choose: 'Choose a file ...',
+  remove: 'Take the picture away',
+  ways: 'Or drop a picture on the item, or paste one. Symbols to choose from:',
+  nobody: 'Select an item first; the picture is for it.',
+  tooLarge: 'This picture is larger than 5 MB; save it smaller and try again.',
+  sending: 'The picture is being brought in ...',
+  taken: 'The picture is in.',
 };
 
 export const why = {

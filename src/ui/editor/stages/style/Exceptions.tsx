@@ -1,11 +1,11 @@
 /** Looks set on single items on purpose: made, made general, given to others, listed and cleared. */
 import { nanoid } from 'nanoid';
-import { useEffect, useMemo } from 'react';
+import { useEffect } from 'react';
 import { asOne, type Change, type Chart, type Condition, type Item, type LookPatch } from '../../../../core/chart';
 import { houseFor, itemLook, tierLook } from '../../../../core/style';
 import { Button } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
-import { change, say, select, selection, takeLook, tryOut, useEditor } from '../../state/store';
+import { change, say, select, takeLook, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
 import { LookForm } from '../LookForm';
 
@@ -34,11 +34,9 @@ function reasonOf(chart: Chart, item: Item): Condition {
 /** A look for what is selected alone. */
 export function Exception({ item }: { item: Item }) {
   const chart = useEditor((state) => state.chart);
-  const selected = useEditor((state) => state.selected);
-  const chosen = useEditor((state) => state.chosen);
   const taken = useEditor((state) => state.taken);
   const tier = useEditor((state) => state.composition?.scene.items.find(({ id }) => id === item.id)?.tier ?? 1);
-  const ids = useMemo(() => selection({ selected, chosen }), [selected, chosen]);
+  const ids = useSelection();
   const look = itemLook(tierLook(chart, houseFor(chart), tier, kindFor(chart.kind).look), undefined, [], item);
   // The look is put down with the panel.
   useEffect(() => () => takeLook(null), []);

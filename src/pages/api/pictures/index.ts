@@ -1,0 +1,9 @@
+import { endpoint, json, readBytes } from '../../../server/http';
+import { keepPicture, PICTURE_LIMIT } from '../../../server/item-pictures';
+
+export const ALL = endpoint({
+  POST: async ({ request }) => {
+    const kept = await keepPicture(await readBytes(request, PICTURE_LIMIT, 'save the picture smaller'));
+    return json(kept, { status: 201, headers: { location: `/api/pictures/${kept.file}` } });
+  },
+});
