@@ -17,8 +17,8 @@ import { loadFonts } from './fonts';
 const fonts = loadFonts(faces);
 
 /** What the screen needs of a composition; the rest is not worth carrying from the worker to the page. */
-export type Shown = Omit<Composition, 'items' | 'links'>;
-function shown({ items: _items, links: _links, ...rest }: Composition): Shown {
+export type Shown = Omit<Composition, 'items' | 'links' | 'enclosures'>;
+function shown({ items: _items, links: _links, enclosures: _enclosures, ...rest }: Composition): Shown {
   return rest;
 }
 

@@ -90,6 +90,14 @@ export function apply(chart: Chart, change: Change): Applied {
       const { record, back } = replaced(chart.sets, { put, remove: change.remove });
       return { ok: true, chart: { ...chart, sets: record }, inverse: { type: 'set-sets', ...back } };
     }
+    case 'set-enclosures': {
+      const { record, back } = replaced(chart.enclosures ?? {}, change);
+      return {
+        ok: true,
+        chart: patched(chart, { enclosures: orNone(record) }),
+        inverse: { type: 'set-enclosures', ...back },
+      };
+    }
     case 'set-membership':
       return setMembership(chart, change);
     case 'set-kind':

@@ -8,6 +8,7 @@ import {
   choiceValueSchema,
   colourSchema,
   columnSettingSchema,
+  enclosureSchema,
   FIELD_LIMIT,
   faceSchema,
   fieldNameSchema,
@@ -108,6 +109,12 @@ const change = {
   setLinks: z.object({ type: z.literal('set-links'), put: z.array(linkSchema), remove: z.array(idSchema) }),
   /** The same for sets. */
   setSets: z.object({ type: z.literal('set-sets'), put: z.array(setSchema), remove: z.array(idSchema) }),
+  /** The same for enclosures. */
+  setEnclosures: z.object({
+    type: z.literal('set-enclosures'),
+    put: z.array(enclosureSchema),
+    remove: z.array(idSchema),
+  }),
   /** Whether an item belongs to some sets; other items and sets are left alone. */
   setMembership: z.object({
     type: z.literal('set-membership'),
@@ -169,6 +176,7 @@ const single = z.discriminatedUnion('type', [
   change.setItems,
   change.setLinks,
   change.setSets,
+  change.setEnclosures,
   change.setMembership,
   change.setKind,
   change.rename,

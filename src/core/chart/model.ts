@@ -273,6 +273,29 @@ export const setSchema = z.object({
 });
 export type ItemSet = z.infer<typeof setSchema>;
 
+export const ENCLOSURE_FORMS = ['rounded', 'hull', 'wavy', 'cut'] as const;
+/** Most items that an enclosure names one by one. */
+const MOST_NAMED = 2_000;
+/** A shape drawn round a branch, a tier, or some items; it follows them. */
+export const enclosureSchema = z.object({
+  id: idSchema,
+  name: textSchema(120),
+  around: z.union([
+    z.object({ branch: idSchema }),
+    z.object({ tier: z.number().int().min(1).max(9999) }),
+    z.object({ items: z.array(idSchema).min(1).max(MOST_NAMED) }),
+  ]),
+  form: z.enum(ENCLOSURE_FORMS),
+  /** Absent: the house style's. */
+  fill: colourSchema.optional(),
+  edge: colourSchema.optional(),
+  edgeWidth: z.number().min(0).max(6).optional(),
+  edgeDash: z.enum(DASHES).optional(),
+  /** How much of the fill hides what is behind it. */
+  opacity: z.number().min(0).max(1).optional(),
+});
+export type Enclosure = z.infer<typeof enclosureSchema>;
+
 export const noteSchema = z.object({ id: idSchema, text: textSchema(FIELD_LIMIT), x: z.number(), y: z.number() });
 
 const SERIES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '10'] as const;
@@ -339,6 +362,7 @@ export const chartSchema = z.object({
   links: z.record(idSchema, linkSchema),
   sets: z.record(idSchema, setSchema),
   notes: z.record(idSchema, noteSchema),
+  enclosures: z.record(idSchema, enclosureSchema).optional(),
   house: z.string().min(1).max(60),
   /** The font of all words in items and at lines, where it is not the first. */
   font: z.enum(FONTS).optional(),

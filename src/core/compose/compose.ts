@@ -6,7 +6,7 @@
 import { type Chart, treeOf, walk } from '../chart';
 import type { FigureChart, FigureOptions, Region, ShownFigure } from '../kinds';
 import type { Problem } from '../list';
-import type { Scene, SceneBand } from '../scene';
+import type { Box, Scene, SceneBand } from '../scene';
 import type { Fonts } from '../text';
 import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, type PlacedItem } from './draw';
@@ -30,6 +30,12 @@ export interface Composition {
     readonly name: string;
     readonly count: number;
     readonly outline: string;
+  }[];
+  readonly enclosures: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly items: readonly string[];
+    readonly box: Box;
   }[];
   readonly regions: readonly Region[];
   readonly tiers: readonly SceneBand[];
@@ -78,7 +84,7 @@ export function* composing(
   const { kind, structure, looks, cut } = prepared;
   const arrangement = kind.arrange(prepared.input);
   yield;
-  const { scene, items, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
+  const { scene, items, enclosures, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
   yield;
   let line = options.lineOf;
   if (!line) {
@@ -104,6 +110,15 @@ export function* composing(
       count,
       outline: areaPath({ outline: outline.map(point), curved }),
     })),
+    enclosures: enclosures.map(({ enclosure: { id, name }, members, extent }) => {
+      const [x, y] = point([extent.x, extent.y]);
+      return {
+        id,
+        name,
+        items: [...members],
+        box: { x, y, width: extent.width * scale, height: extent.height * scale },
+      };
+    }),
     regions: (arrangement.regions ?? []).map((region) => ({ ...region, at: point(region.at) })),
     tiers: scene.bands,
     tierOf: {

@@ -5,6 +5,7 @@ import type { Fit } from '../layout';
 import type { Scene, SceneBand } from '../scene';
 import type { Fonts } from '../text';
 import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
+import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { scaledWords } from './measure';
 import { drawHeadings, drawPage, type PageNumber } from './page';
 import { scaledPicture } from './picture';
@@ -49,6 +50,7 @@ function lineLooks({ roles, links, items }: Chart): (link: ArrangedLink) => Line
 export interface Painted {
   readonly scene: Scene;
   readonly items: readonly PlacedItem[];
+  readonly enclosures: readonly DrawnEnclosure[];
   /** Points for a unit of the picture. */
   readonly scale: number;
   /** Size at which the smallest words print, in points; null where there are none. */
@@ -65,8 +67,8 @@ export function paint(
 ): Painted {
   const { kind, house, structure, names, lookOf, worded, key, set, sizes } = prepared;
   const { chart } = prepared.input;
-  const { headings, picture, place } = onto(prepared, arrangement, fonts);
-  const to = onPage(arrangement, place, headings);
+  const { shift, picture, place, enclosures } = onto(prepared, arrangement, fonts);
+  const to = onPage(arrangement, place, shift);
 
   const boxScale = arrangement.boxScale ?? 1;
   // Copied field by field: for many thousands of items spreading takes longer than all else here.
@@ -124,8 +126,12 @@ export function paint(
     description: `${kind.words.name}: ${items.length} ${items.length === 1 ? kind.words.item : kind.words.items} in ${structure.tiers} ${structure.tiers === 1 ? 'tier' : 'tiers'}.`,
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
-    frame: { x: place.x + headings.x * place.scale, y: place.y + headings.y * place.scale, scale: place.scale },
+    frame: { x: place.x + shift.x * place.scale, y: place.y + shift.y * place.scale, scale: place.scale },
     links: [
+      ...enclosures.map((own, i) => ({
+        key: `enclosure ${own.enclosure.id}`,
+        marks: drawEnclosure(own, i + 1, house, fonts),
+      })),
       ...(under.length > 0 ? [{ key: 'areas', marks: under }] : []),
       ...drawLinks(arrangement.links, arrangement.joins, lookOf, lineLooks(chart), house, fonts, arrangement.hops),
       ...(over.length > 0 ? [{ key: 'words', marks: over }] : []),
@@ -141,5 +147,5 @@ export function paint(
     axis: arrangement.axis,
     bands,
   };
-  return { scene, items, scale: place.scale, smallest, point: to.point };
+  return { scene, items, enclosures, scale: place.scale, smallest, point: to.point };
 }

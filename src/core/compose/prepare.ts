@@ -12,8 +12,11 @@ import {
   type Structure,
 } from '../kinds';
 import { type Fit, fitToPage } from '../layout';
+import type { Box } from '../scene';
 import { type House, houseOnPage, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
+import { type DrawnEnclosure, enclosures } from './enclose';
+import { enclosedOf } from './enclosed';
 import { shownFace } from './face';
 import { measure, setWordsIn, type Worded } from './measure';
 import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
@@ -89,6 +92,7 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     structure,
     sizes,
     lookOf,
+    enclosed: enclosedOf(chart, structure),
     room: pictureRoom(chart, names, key, fonts),
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   };
@@ -96,14 +100,45 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
 }
 
 /** Where an arrangement's picture comes to stand on the page. */
-export function onto(
-  { names, key, input: { chart } }: Prepared,
-  arrangement: Arrangement,
-  fonts: Fonts,
-): { headings: { x: number; y: number }; picture: Size; place: Fit } {
+export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts): Onto {
+  const { names, key, input } = prepared;
+  const { chart } = input;
   const headings = headingRoom(chart, arrangement, names, fonts);
-  const picture = { width: arrangement.width + headings.x, height: arrangement.height + headings.y };
-  return { headings, picture, place: fitToPage(picture, frameOf(chart, picture.width, key, fonts), chart.page) };
+  const drawn =
+    input.enclosed.length > 0 ? enclosures(input.enclosed, boxesOf(prepared, arrangement), arrangement) : [];
+  // Shapes round what stands at the edge reach beyond it.
+  const out = { left: 0, top: 0, right: arrangement.width, bottom: arrangement.height };
+  for (const { extent, name } of drawn) {
+    out.left = Math.min(out.left, extent.x - EDGE);
+    out.top = Math.min(out.top, extent.y - EDGE, name[1]);
+    out.right = Math.max(out.right, extent.x + extent.width + EDGE);
+    out.bottom = Math.max(out.bottom, extent.y + extent.height + EDGE);
+  }
+  const shift = { x: headings.x - out.left, y: headings.y - out.top };
+  const picture = { width: out.right + shift.x, height: out.bottom + shift.y };
+  const place = fitToPage(picture, frameOf(chart, picture.width, key, fonts), chart.page);
+  return { shift, picture, place, enclosures: drawn };
+}
+
+/** Boxes of all items in the picture's own units. */
+function boxesOf({ sizes }: Prepared, { boxes, boxScale = 1 }: Arrangement): Map<string, Box> {
+  return new Map(
+    [...boxes].map(([id, [x, y]]) => {
+      const { width, height } = sizes.get(id)!;
+      return [id, { x, y, width: width * boxScale, height: height * boxScale }];
+    }),
+  );
+}
+
+/** Half the width of an edge, about. */
+const EDGE = 1;
+
+export interface Onto {
+  /** From the arrangement's own corner to the picture's. */
+  readonly shift: { readonly x: number; readonly y: number };
+  readonly picture: Size;
+  readonly place: Fit;
+  readonly enclosures: readonly DrawnEnclosure[];
 }
 
 /** Size of the smallest words in boxes, in the picture's own units; null where there are none. */

@@ -1,5 +1,5 @@
 /** What a kind makes of a chart's structure: boxes, lines, areas and words in the picture's own units. */
-import type { Chart, Look } from '../chart';
+import type { Chart, Enclosure, Look } from '../chart';
 import type { FaceId } from '../faces';
 import type { Point } from '../layout';
 import type { Problem } from '../list';
@@ -33,12 +33,26 @@ export interface SetWords extends Size {
   }[];
 }
 
+/** What an enclosure is round, and the room it takes outside their boxes, in points. */
+export interface Enclosed {
+  readonly enclosure: Enclosure;
+  readonly members: ReadonlySet<string>;
+  /** 0 where no other is within it. */
+  readonly level: number;
+  /** Of the gap to what is outside, the part that it may take: less where others are round it. */
+  readonly share: number;
+  readonly pad: number;
+  /** Over its boxes in addition, for its name. */
+  readonly head: number;
+}
+
 export interface ArrangeInput {
   readonly chart: Chart;
   readonly structure: Structure;
   /** Size of each item's box, by the size rule of its tier. */
   readonly sizes: ReadonlyMap<string, Size>;
   readonly lookOf: (tier: number) => Look;
+  readonly enclosed: readonly Enclosed[];
   /** What the page leaves for the picture; absent where the page is as large as the picture. */
   readonly room?: Size | undefined;
   /** Sets words that stand outside boxes. @param most widest line, in points */

@@ -1,6 +1,6 @@
 /** A part of a prepared chart, to be arranged and drawn on a page of its own with the boxes it has in the whole. */
 import type { Chart, Page } from '../chart';
-import type { Prepared } from '../compose';
+import { enclosedOf, type Prepared } from '../compose';
 
 export interface PartAsked {
   /** Items of the part, heads first. */
@@ -37,6 +37,7 @@ export function partOf(whole: Prepared, { members, heads, continues, page }: Par
     links: Object.fromEntries(
       Object.entries(chart.links).filter(([, { from, to }]) => within.has(from) && within.has(to)),
     ),
+    ...(chart.enclosures && { enclosures: shiftedEnclosures(chart.enclosures, off) }),
     tiers: Object.fromEntries(
       Object.entries(chart.tiers).flatMap(([tier, of]) =>
         Number(tier) > off ? [[String(Number(tier) - off), of]] : [],
@@ -51,6 +52,15 @@ export function partOf(whole: Prepared, { members, heads, continues, page }: Par
     looks: whole.looks.slice(off, off + tiers),
     lookOf,
     worded: whole.worded.filter(({ id }) => within.has(id)),
-    input: { ...whole.input, chart: part, structure: own, lookOf },
+    input: { ...whole.input, chart: part, structure: own, lookOf, enclosed: enclosedOf(part, own) },
   };
 }
+
+/** Enclosures round a tier, by its number in the part. */
+const shiftedEnclosures = (enclosures: NonNullable<Chart['enclosures']>, off: number): Chart['enclosures'] =>
+  Object.fromEntries(
+    Object.entries(enclosures).flatMap(([id, own]) => {
+      if (!('tier' in own.around)) return [[id, own]];
+      return own.around.tier > off ? [[id, { ...own, around: { tier: own.around.tier - off } }]] : [];
+    }),
+  );

@@ -53,6 +53,7 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
     ...(request.brand !== undefined && { brand: request.brand }),
     ...(request.tiers && { tiers: request.tiers }),
     ...(request.rules && { rules: request.rules }),
+    ...(request.pictures && { pictures: request.pictures }),
     arrangement: { ...read.arrangement, ...request.arrangement },
     page: {
       ...defaultPage,
@@ -80,7 +81,7 @@ function fitted(chart: Chart, asked: z.infer<typeof composeRequest>['fit']) {
 }
 
 export function asAnswer(composition: Composition, form: string): ComposeAnswer {
-  const { kind, items, links, sets, regions, tiers, page, problems, figures } = composition;
+  const { kind, items, links, sets, enclosures, regions, tiers, page, problems, figures } = composition;
   return {
     kind,
     form,
@@ -95,6 +96,7 @@ export function asAnswer(composition: Composition, form: string): ComposeAnswer 
     })),
     links: links.map((link) => ({ ...link, points: link.points.map(([x, y]) => [x, y]) })),
     sets: [...sets],
+    enclosures: enclosures.map(({ items: held, ...own }) => ({ ...own, items: [...held] })),
     regions: regions.map(({ sets: within, count, items: held, at }) => ({
       sets: [...within],
       count,

@@ -87,6 +87,7 @@ export const composeRequest = z.object({
   font: chartSchema.shape.font.describe('Of all words in items and at lines'),
   brand: colourSchema.optional().describe('A colour from which those of the house style are derived'),
   tiers: chartSchema.shape.tiers.optional().describe('What differs from the house style, by tier number from 1'),
+  pictures: chartSchema.shape.pictures.describe('Whether pictures are shown, and what stands where there is none'),
   rules: rulesSchema.optional().describe('Looks by what items are, the strongest first'),
   arrangement: arrangementSchema.optional(),
   fit: z
@@ -111,6 +112,8 @@ const problem = z.object({
   repairs: z.array(z.string()),
 });
 
+const box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+
 export const composeAnswer = z.object({
   kind: z.string(),
   form: z.string(),
@@ -120,7 +123,7 @@ export const composeAnswer = z.object({
       name: z.string(),
       fields: z.record(z.string(), z.string()),
       tier: z.number().int(),
-      box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+      box,
       text: z.object({ size: z.number(), lines: z.array(z.string()) }),
       style: z.object({ fill: z.string(), ink: z.string(), edge: z.string(), shape: z.string() }),
     }),
@@ -135,6 +138,7 @@ export const composeAnswer = z.object({
     }),
   ),
   sets: z.array(z.object({ id: z.string(), name: z.string(), count: z.number().int(), outline: z.string() })),
+  enclosures: z.array(z.object({ id: z.string(), name: z.string(), items: z.array(z.string()), box })),
   regions: z.array(
     z.object({
       sets: z.array(z.string()),

@@ -1,6 +1,6 @@
 /** An org chart as a tree to place, in whichever direction it runs. */
 import { treeOf } from '../../chart';
-import { type Setting, type Tree, type TreeInput, tree } from '../../layout';
+import { type EnclosedBranch, type Setting, type Tree, type TreeInput, tree } from '../../layout';
 import type { ArrangeInput, Size, Structure } from '../arrangement';
 import { chosen } from '../choices';
 import { choices } from './choices';
@@ -81,9 +81,34 @@ export function planOf(input: ArrangeInput, direction?: Direction): Plan {
         indent: Math.max(INDENT.least, Math.min(INDENT.most, INDENT.perGap * siblings)),
       },
       loose: choose('bands') === 'loose',
+      enclosed: roomsOf(input.enclosed, numberOf, way),
       shelves: several === 'stacked' ? tops.length : 1,
     },
   };
+}
+
+/** The rectangles that enclosed branches keep to themselves, by the way the tree runs. */
+function roomsOf(
+  enclosed: ArrangeInput['enclosed'],
+  numberOf: ReadonlyMap<string, number>,
+  way: Direction,
+): EnclosedBranch[] {
+  return enclosed.flatMap(({ enclosure: { around }, level, pad, head }) => {
+    const box = 'branch' in around ? numberOf.get(around.branch) : undefined;
+    if (box === undefined) return [];
+    const upright = way === 'down' || way === 'up';
+    // A name stands at the top of the page, whichever side of the tree that is.
+    return [
+      {
+        box,
+        level,
+        before: pad + (upright ? 0 : head),
+        after: pad,
+        near: pad + (way === 'down' ? head : 0),
+        far: pad + (way === 'up' ? head : 0),
+      },
+    ];
+  });
 }
 
 /** Width and height of a placed tree. */

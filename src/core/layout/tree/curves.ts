@@ -81,7 +81,7 @@ export class Curves {
       const inner = chosen.map((shape, i) => {
         const width = along[members[i]!]!;
         // Where a row is made of blocks, the box is taken to stand in the middle: near enough to choose by.
-        return { ...shape, box: 0, under: 0, middle: shape.setting ? shape.along / 2 : width / 2 };
+        return { ...shape, top: 0, box: 0, under: 0, middle: shape.setting ? shape.along / 2 : width / 2 };
       });
       const size = blockOf(setting.form, inner, gaps, setting.columns);
       blocks.push({ along: size.along, depth: size.depth, setting, limit });

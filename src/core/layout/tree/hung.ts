@@ -4,8 +4,8 @@
  */
 import type { Point } from '../point';
 import { withAllUnder } from './below';
-import { type BlockSize, blockOf, type Cell, cellOf, gapAbove, gridOf, isCentred } from './shape';
-import { type Drop, type Form, ROW_LINE, type TreeInput } from './types';
+import { type BlockSize, blockOf, type Cell, cellOf, gapAbove, gridOf, isCentred, roomy } from './shape';
+import { type Drop, type EnclosedBranch, type Form, ROW_LINE, type TreeInput } from './types';
 
 export interface Block {
   /** What stands in it, in order, each with everything under it. */
@@ -19,7 +19,13 @@ export class Blocks {
   private readonly sizes = new Map<number, BlockSize>();
   private readonly cells = new Map<number, Cell>();
 
-  constructor(private readonly input: TreeInput) {}
+  /** Of what is drawn round branches, by their top boxes, the innermost first. */
+  private readonly rooms = new Map<number, EnclosedBranch[]>();
+
+  constructor(private readonly input: TreeInput) {
+    const inward = [...(input.enclosed ?? [])].sort((a, b) => a.level - b.level);
+    for (const room of inward) this.rooms.set(room.box, [...(this.rooms.get(room.box) ?? []), room]);
+  }
 
   /** What hangs under a box that itself stands in a block. */
   private blockUnder(box: number): Block | undefined {
@@ -48,7 +54,9 @@ export class Blocks {
 
   private cellOf(box: number, under: Block | undefined): Cell {
     const { along, across, gaps } = this.input;
-    return cellOf(along[box]!, across[box]!, under && { form: under.form, size: this.sizes.get(box)! }, gaps);
+    const cell = cellOf(along[box]!, across[box]!, under && { form: under.form, size: this.sizes.get(box)! }, gaps);
+    const rooms = this.rooms.get(box);
+    return rooms ? rooms.reduce(roomy, cell) : cell;
   }
 
   private sizeOf({ members, form, columns }: Block): BlockSize {
@@ -81,13 +89,14 @@ export class Blocks {
         const under = this.blockUnder(box);
         // Centred blocks are not turned round: their box stands over the spine either way.
         const flip = under === undefined || !isCentred(under.form) ? back || under?.form === 'stack-before' : false;
+        const stands = depth + cell.top;
         const along = near + (flip ? cell.along - cell.box - input.along[box]! : cell.box);
-        put(box, along, depth);
+        put(box, along, stands);
         drop({ from: parent, to: box, exit: way.exit, via: [...way.via, ...via(along)], enter, free: false });
         if (!under) continue;
         const below = this.sizes.get(box)!;
         const start = near + (flip ? cell.along - cell.under - below.along : cell.under);
-        const top = depth + input.across[box]! + gapAbove(under.form, input.gaps);
+        const top = stands + input.across[box]! + gapAbove(under.form, input.gaps);
         const exit = start + spineOf(under, below, flip);
         queue.push({ block: under, at: [start, top], mirrored: flip, from: box, lead: { exit, via: [] } });
       }
@@ -103,7 +112,9 @@ export class Blocks {
     spine: number,
   ) {
     const { gaps, across, along: width } = this.input;
-    const aside = (box: number, at: number) => (): Point[] => [[spine, at + across[box]! / 2]];
+    const aside = (box: number, at: number) => (): Point[] => [
+      [spine, at + this.cells.get(box)!.top + across[box]! / 2],
+    ];
     if (form === 'stack' || form === 'stack-before') {
       let at = depth;
       for (const box of members) {
@@ -156,7 +167,7 @@ export class Blocks {
         } else
           for (let i = stack.first; i < stack.first + stack.count; i++) {
             const box = members[i]!;
-            const middle = at + across[box]! / 2;
+            const middle = at + cells[i]!.top + across[box]! / 2;
             const via = (): Point[] => [
               [spine, line],
               [own, line],

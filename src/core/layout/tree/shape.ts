@@ -1,5 +1,5 @@
 /** Sizes of blocks and of what they are made of, from the sizes of their parts: what placing and fitting both count with. */
-import { CORNER, type Form, ROW_LINE, type TreeGaps } from './types';
+import { CORNER, type EnclosedBranch, type Form, ROW_LINE, type TreeGaps } from './types';
 
 /** A block's own extents; `spine` is where its line enters, from its near edge along. */
 export interface BlockSize {
@@ -12,6 +12,8 @@ export interface BlockSize {
 export interface Cell {
   readonly along: number;
   readonly depth: number;
+  /** From its near edge across the tiers to the box. */
+  readonly top: number;
   /** Near edge of the box and of the block under it. */
   readonly box: number;
   readonly under: number;
@@ -33,7 +35,7 @@ export function cellOf(
   under: { readonly form: Form; readonly size: BlockSize } | undefined,
   gaps: Gaps,
 ): Cell {
-  if (!under) return { along, depth: across, box: 0, under: 0, middle: along / 2 };
+  if (!under) return { along, depth: across, top: 0, box: 0, under: 0, middle: along / 2 };
   const { form, size } = under;
   const depth = across + gapAbove(form, gaps) + size.depth;
   if (isCentred(form)) {
@@ -41,6 +43,7 @@ export function cellOf(
     return {
       along: before + Math.max(along / 2, size.along - size.spine),
       depth,
+      top: 0,
       box: before - along / 2,
       under: before - size.spine,
       middle: before,
@@ -51,9 +54,23 @@ export function cellOf(
   return {
     along: whole,
     depth,
+    top: 0,
     box: 0,
     under: corner,
     middle: form === 'stack-before' ? whole - along / 2 : along / 2,
+  };
+}
+
+/** A cell with room round it for a shape; the same on both sides, as a block may be turned round. */
+export function roomy(cell: Cell, { before, after, near, far }: Omit<EnclosedBranch, 'box' | 'level'>): Cell {
+  const side = Math.max(before, after);
+  return {
+    along: cell.along + 2 * side,
+    depth: cell.depth + near + far,
+    top: cell.top + near,
+    box: cell.box + side,
+    under: cell.under + side,
+    middle: cell.middle + side,
   };
 }
 

@@ -6,8 +6,8 @@
  * there are any. What passes a row keeps a place of its own in it, so that no line runs through a box.
  */
 import type { Point } from '../point';
-import { tidy } from '../tidy';
 import { withAllUnder } from './below';
+import { placedApart } from './enclosed';
 import { Blocks, spineOf } from './hung';
 import { fitRows, withHungTiers } from './rows';
 import { isCentred } from './shape';
@@ -109,6 +109,13 @@ function shelf(input: TreeInput, tops: readonly number[]): Tree {
     const own = tierGap(Math.max(0, t - 1));
     return row === asideRow.get(t) ? Math.max(12, own / 2) : own;
   });
+  const standing = new Set(open);
+  const enclosed = (input.enclosed ?? []).filter(({ box }) => standing.has(box));
+  for (const { box, near } of enclosed) {
+    const row = rowOf[tier[box]!]!;
+    // The line along the row before it runs half way between the rows: it stays outside.
+    if (row > 0) gapBefore[row] = Math.max(gapBefore[row]!, 2 * (near + LANE));
+  }
 
   const places: Place[] = [];
   const addPlace = (row: number, left: number, right: number, under?: number): number => {
@@ -188,14 +195,11 @@ function shelf(input: TreeInput, tops: readonly number[]): Tree {
   for (let row = 0; row < heights.length; row++)
     starts[row] = row === 0 ? 0 : starts[row - 1]! + heights[row - 1]! + gapBefore[row]!;
 
-  const centres = tidy(
-    {
-      children: places.map((place) => place.children),
-      tops: topPlaces,
-      left: places.map((place) => place.left),
-      right: places.map((place) => place.right),
-    },
+  const { centres, right } = placedApart(
+    places,
+    topPlaces,
     gaps,
+    enclosed.map(({ box, ...room }) => ({ ...room, place: placeOf[box]! })),
   );
 
   const laid = { along: new Float64Array(count), depth: new Float64Array(count), hung: new Uint8Array(count) };
@@ -259,7 +263,7 @@ function shelf(input: TreeInput, tops: readonly number[]): Tree {
     }
   }
 
-  const far = places.reduce((most, { right }, i) => Math.max(most, centres[i]! + right), 0);
+  const far = right.reduce((most, own, i) => Math.max(most, centres[i]! + own), 0);
   const depth = heights.length === 0 ? 0 : starts.at(-1)! + heights.at(-1)!;
   const bands = rowOf.map((row, t) => ({
     start: starts[asideRow.get(t) ?? row]!,

@@ -36,6 +36,18 @@ export interface TreeGaps {
   readonly indent: number;
 }
 
+/** A branch round which something is drawn, by its top box, with the room that takes round its boxes. */
+export interface EnclosedBranch {
+  readonly box: number;
+  readonly before: number;
+  readonly after: number;
+  /** Before its top and after its last boxes, across the tiers. */
+  readonly near: number;
+  readonly far: number;
+  /** Branches within others have lower ones. */
+  readonly level: number;
+}
+
 export interface TreeInput {
   /** Children of each box, in order; boxes are numbered from 0. */
   readonly children: readonly (readonly number[])[];
@@ -52,6 +64,8 @@ export interface TreeInput {
   readonly gaps: TreeGaps;
   /** Blocks may hang past the tier they begin in, beside deeper tiers. */
   readonly loose: boolean;
+  /** Branches that keep a rectangle to themselves. */
+  readonly enclosed?: readonly EnclosedBranch[];
   /** How many rows of trees there are, one after another across the tiers. */
   readonly shelves: number;
 }

@@ -8,6 +8,7 @@ import { change, openTier, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
 import { FaceForm } from './FaceForm';
 import { LookForm } from './LookForm';
+import { Enclosures } from './style/Enclosures';
 import { Exception, Exceptions } from './style/Exceptions';
 import { Houses } from './style/Houses';
 import { OwnLines, RoleLines } from './style/Lines';
@@ -44,6 +45,7 @@ export function StyleStage() {
       ))}
       <RoleLines />
       <Rules />
+      <Enclosures />
       {item && <ItemPicture item={item} />}
       {item && <OwnLines item={item} />}
       {item && <Why item={item} />}

@@ -171,6 +171,27 @@ export const lines = {
   link: (role: string, name: string) => `${role}: ${name}`,
 };
 
+export const enclosures = {
+  title: 'Enclosures',
+  about: 'A shape round a branch, a tier or what is selected; it follows them.',
+  addBranch: (name: string) => `+ Round the branch of ${name}`,
+  addItem: (name: string) => `+ Round ${name} alone`,
+  addItems: (count: number) => `+ Round the ${count} selected`,
+  addTier: (name: string) => `+ Round ${name}`,
+  made: 'The enclosure is drawn.',
+  name: 'Name of the enclosure',
+  noName: 'No name',
+  branch: (name: string) => `Round the branch of ${name}`,
+  tier: (name: string) => `Round ${name}`,
+  items: (count: number) => (count === 1 ? 'Round 1 item' : `Round ${count} items`),
+  gone: 'What it was round is no longer in the list.',
+  look: 'Form and colours',
+  form: 'Form',
+  forms: { rounded: 'Box with round corners', hull: 'Hull', wavy: 'Wavy', cut: 'Cut corners' },
+  takeAway: 'Remove',
+  remove: (name: string) => `Remove the enclosure ${name}`,
+};
+
 export const pictures = {
   title: 'Pictures',
   shown: 'Show pictures in items',
