@@ -50,6 +50,7 @@ const itemPatch = {
   folded: z.boolean().nullable().optional(),
   line: lineSchema.nullable().optional(),
   picture: pictureSchema.nullable().optional(),
+  holds: z.boolean().nullable().optional(),
 };
 
 const change = {

@@ -249,6 +249,8 @@ export const itemSchema = z.object({
   /** The line to it from what it stands under. */
   line: lineSchema.optional(),
   picture: pictureSchema.optional(),
+  /** It is drawn round what stands under it. */
+  holds: z.boolean().optional(),
 });
 export type Item = z.infer<typeof itemSchema>;
 

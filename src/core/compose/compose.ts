@@ -12,7 +12,7 @@ import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, type PlacedItem } from './draw';
 import type { PageNumber } from './page';
 import { paint } from './paint';
-import { prepare } from './prepare';
+import { arranged, prepare } from './prepare';
 
 export interface Composition {
   readonly kind: string;
@@ -82,7 +82,7 @@ export function* composing(
   const prepared = prepare(chart, fonts);
   yield;
   const { kind, structure, looks, cut } = prepared;
-  const arrangement = kind.arrange(prepared.input);
+  const arrangement = arranged(prepared);
   yield;
   const { scene, items, enclosures, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
   yield;
@@ -91,6 +91,8 @@ export function* composing(
     const lines = new Map(walk(treeOf(chart.items)).map(({ id }, i) => [id, i + 1]));
     line = (id) => lines.get(id);
   }
+  // Figures count what the list says, however it is drawn.
+  const counted = prepared.inside.size > 0 ? kind.structure(chart) : structure;
   const sets = (arrangement.areas ?? []).filter((area) => area.as === 'set');
   const drawn = arrangement.figures ?? {};
   return {
@@ -138,8 +140,8 @@ export function* composing(
       ...(arrangement.problems ?? []),
       ...pictureProblems(kind, chart, { items, cut }, scene.bands, looks, smallest, fonts, line),
     ]),
-    figures: { ...kind.figures(chart, structure, options.figures), ...drawn },
-    shownFigures: kind.shownFigures(chart, structure, drawn),
-    figureCharts: kind.figureCharts?.(chart, structure) ?? [],
+    figures: { ...kind.figures(chart, counted, options.figures), ...drawn },
+    shownFigures: kind.shownFigures(chart, counted, drawn),
+    figureCharts: kind.figureCharts?.(chart, counted) ?? [],
   };
 }

@@ -9,7 +9,7 @@ import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { scaledWords } from './measure';
 import { drawHeadings, drawPage, type PageNumber } from './page';
 import { scaledPicture } from './picture';
-import { onto, type Prepared, smallestOf } from './prepare';
+import { arranged, onto, type Prepared, smallestOf } from './prepare';
 
 /** Places an arrangement on the page: every length times the scale, every corner moved. */
 function onPage(arrangement: Arrangement, place: Fit, shift: { x: number; y: number }) {
@@ -63,10 +63,9 @@ export function paint(
   prepared: Prepared,
   fonts: Fonts,
   number?: PageNumber,
-  arrangement: Arrangement = prepared.kind.arrange(prepared.input),
+  arrangement: Arrangement = arranged(prepared),
 ): Painted {
-  const { kind, house, structure, names, lookOf, worded, key, set, sizes } = prepared;
-  const { chart } = prepared.input;
+  const { chart, kind, house, structure, names, lookOf, worded, key, set, sizes } = prepared;
   const { shift, picture, place, enclosures } = onto(prepared, arrangement, fonts);
   const to = onPage(arrangement, place, shift);
 

@@ -18,6 +18,7 @@ import type { Fonts } from '../text';
 import { type DrawnEnclosure, enclosures } from './enclose';
 import { enclosedOf } from './enclosed';
 import { shownFace } from './face';
+import { containerLook, filled, heldOf, holding, type Inside, withHeld } from './held';
 import { measure, setWordsIn, type Worded } from './measure';
 import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
 import { pictureOf } from './picture';
@@ -54,6 +55,8 @@ function tierNames(kind: Kind, chart: Chart, structure: Structure): string[] {
 }
 
 export interface Prepared {
+  /** The whole chart; that of `input` is without what containers hold. */
+  readonly chart: Chart;
   readonly kind: Kind;
   readonly house: House;
   readonly structure: Structure;
@@ -64,6 +67,8 @@ export interface Prepared {
   readonly key: readonly KeyEntry[];
   readonly set: ReadonlyMap<string, SetWords>;
   readonly sizes: ReadonlyMap<string, Size>;
+  /** Where items stand that containers hold. */
+  readonly inside: ReadonlyMap<string, Inside>;
   /** Items whose words could not be shown whole. */
   readonly cut: ReadonlySet<string>;
   readonly input: ArrangeInput;
@@ -73,7 +78,10 @@ export interface Prepared {
 export function prepare(chart: Chart, fonts: Fonts): Prepared {
   const kind = kindOf(chart.kind) ?? kinds[0]!;
   const house = houseOnPage(chart);
-  const structure = kind.structure(chart);
+  const held = heldOf(chart, kind);
+  const outer = held?.outer ?? chart;
+  const outside = kind.structure(outer);
+  const structure = held ? withHeld(outside, held, chart) : outside;
   const names = tierNames(kind, chart, structure);
   const looks = names.map((_, i) => tierLook(chart, house, i + 1, kind.look));
   const lookOf = (tier: number): Look => looks[tier - 1]!;
@@ -82,27 +90,36 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     const item = chart.items[id]!;
     const tier = structure.tierOf.get(id)!;
     const face = shownFace(chart, kind, structure, id);
-    const look = itemLook(lookOf(tier), face.look, patches(item), item);
+    const own = itemLook(lookOf(tier), face.look, patches(item), item);
+    const look = held?.within.has(id) ? containerLook(own, item.style?.fill, house) : own;
     return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty) };
   });
   const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf) : [];
-  const { set, sizes, cut } = measure(worded, lookOf, fonts);
+  const { set, sizes: own, cut } = measure(worded, lookOf, fonts);
+  const { sizes, inside } = held
+    ? holding(held, new Map(worded.map(({ id, look }) => [id, look])), set, own)
+    : { sizes: own, inside: NOTHING };
   const input: ArrangeInput = {
-    chart,
-    structure,
+    chart: outer,
+    structure: outside,
     sizes,
     lookOf,
     enclosed: enclosedOf(chart, structure),
     room: pictureRoom(chart, names, key, fonts),
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   };
-  return { kind, house, structure, names, looks, lookOf, worded, key, set, sizes, cut, input };
+  return { chart, kind, house, structure, names, looks, lookOf, worded, key, set, sizes, inside, cut, input };
 }
+
+const NOTHING: ReadonlyMap<string, Inside> = new Map();
+
+/** The arrangement of what was prepared. */
+export const arranged = ({ kind, input, inside, structure, sizes }: Prepared): Arrangement =>
+  filled(kind.arrange(input), inside, structure, sizes);
 
 /** Where an arrangement's picture comes to stand on the page. */
 export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts): Onto {
-  const { names, key, input } = prepared;
-  const { chart } = input;
+  const { chart, names, key, input } = prepared;
   const headings = headingRoom(chart, arrangement, names, fonts);
   const drawn =
     input.enclosed.length > 0 ? enclosures(input.enclosed, boxesOf(prepared, arrangement), arrangement) : [];

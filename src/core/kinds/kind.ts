@@ -146,6 +146,8 @@ export interface Kind {
   readonly choices: readonly ArrangementChoice[];
   /** Its items can be moved, folded and given gaps by hand, its lines bent. */
   readonly byHand?: boolean;
+  /** Its items can be drawn round what stands under them. */
+  readonly holds?: boolean;
   /**
    * A branch can be drawn by itself, so that the chart can go over the pages of a booklet. Gives the least gap, in points,
    * that any arrangement keeps between boxes.

@@ -3,7 +3,7 @@
  * of the pages before them and an index of names after them.
  */
 import { apply, asOne, type Chart, emptyChart, firstOrders, type Page, treeOf } from '../chart';
-import { onto, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
+import { arranged as arrangedAs, onto, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
 import type { FitAllowed } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
 import type { Scene } from '../scene';
@@ -54,7 +54,7 @@ function chainText(chart: Chart, id: string, unnamed: string): string {
 function arranged(own: Prepared, needed: number, most: number, fonts: Fonts): { prepared: Prepared; scale: number } {
   const scaled = (prepared: Prepared) => ({
     prepared,
-    scale: onto(prepared, prepared.kind.arrange(prepared.input), fonts).place.scale,
+    scale: onto(prepared, arrangedAs(prepared), fonts).place.scale,
   });
   const plain = scaled(own);
   const { room, chart } = own.input;
@@ -63,7 +63,12 @@ function arranged(own: Prepared, needed: number, most: number, fonts: Fonts): { 
   if (best.scale <= plain.scale || best.changes.length === 0) return plain;
   const changed = apply(chart, asOne(best.changes));
   if (!changed.ok) return plain;
-  const fitted = scaled({ ...own, input: { ...own.input, chart: changed.chart } });
+  const { arrangement, items } = changed.chart;
+  const fitted = scaled({
+    ...own,
+    chart: { ...own.chart, arrangement, items: { ...own.chart.items, ...items } },
+    input: { ...own.input, chart: changed.chart },
+  });
   return fitted.scale > plain.scale ? fitted : plain;
 }
 
@@ -76,8 +81,9 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   // The line under the title says where a page belongs: it takes its room on all of them.
   const page: Page = { ...single, numbers: true, subtitle: ' ' };
   const whole = prepare({ ...chart, page }, fonts);
-  const { kind, structure, input } = whole;
-  const { room } = input;
+  const { kind, input } = whole;
+  // What containers hold goes with them.
+  const { room, structure } = input;
   if (!kind.splits || !room || structure.order.length === 0) return undefined;
   const least = page.least ?? LEAST_INITIAL;
   const unit = smallestSet(whole.set) ?? least;
@@ -87,7 +93,9 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const tree = treeOf(chart.items);
   const childrenOf = (id: string) => {
     const children = structure.folded?.has(id) ? [] : tree.childrenOf(id);
-    return structure.folded ? children.filter((child) => drawn.has(child)) : children;
+    return children.length > 0 && (structure.folded || whole.inside.size > 0)
+      ? children.filter((child) => drawn.has(child))
+      : children;
   };
   // Boxes grown by half the least gap on every side do not overlap: so much area a page has at the scale that is wanted.
   const gap = kind.splits(chart);

@@ -45,14 +45,29 @@ export function partOf(whole: Prepared, { members, heads, continues, page }: Par
     ),
   };
   const lookOf: Prepared['lookOf'] = (tier) => whole.lookOf(tier + off);
+  // What containers hold goes with them.
+  const inside = new Map([...whole.inside].filter(([, place]) => within.has(place.in)));
+  const shown = whole.structure.order.filter((id) => within.has(id) || inside.has(id));
+  const tierOfAll = new Map(shown.map((id) => [id, whole.structure.tierOf.get(id)! - off]));
+  const all =
+    inside.size === 0 ? own : { ...own, order: shown, tierOf: tierOfAll, tiers: Math.max(...tierOfAll.values()) };
+  const filledPart =
+    inside.size === 0
+      ? part
+      : {
+          ...part,
+          items: { ...part.items, ...Object.fromEntries([...inside.keys()].map((id) => [id, whole.chart.items[id]!])) },
+        };
   return {
     ...whole,
-    structure: own,
-    names: whole.names.slice(off, off + tiers),
-    looks: whole.looks.slice(off, off + tiers),
+    chart: filledPart,
+    inside,
+    structure: all,
+    names: whole.names.slice(off, off + all.tiers),
+    looks: whole.looks.slice(off, off + all.tiers),
     lookOf,
-    worded: whole.worded.filter(({ id }) => within.has(id)),
-    input: { ...whole.input, chart: part, structure: own, lookOf, enclosed: enclosedOf(part, own) },
+    worded: whole.worded.filter(({ id }) => tierOfAll.has(id)),
+    input: { ...whole.input, chart: part, structure: own, lookOf, enclosed: enclosedOf(filledPart, all) },
   };
 }
 

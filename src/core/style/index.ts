@@ -1,4 +1,4 @@
-export { contrast, LEAST_CONTRAST, luminance, oklch, readable } from './colour';
+export { between, contrast, darker, LEAST_CONTRAST, luminance, oklch, readable } from './colour';
 export type { House } from './house';
 export { houseFor, houseOnPage, houses } from './houses';
 export { type HouseSpec, houseSpecSchema, specOf, takeSpec } from './own';

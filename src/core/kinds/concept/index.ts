@@ -49,6 +49,7 @@ export const concept: Kind = {
   look: { line: 'straight', sizeRule: 'each' },
   forms,
   choices,
+  holds: true,
   fits,
   structure(chart) {
     const { concepts, tierOf, tiers, standsFor } = graphOf(chart);

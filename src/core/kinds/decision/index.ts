@@ -48,6 +48,7 @@ export const decision: Kind = {
   look: { width: 136 },
   forms,
   choices,
+  holds: true,
   fits,
   structure(chart) {
     const { order, depth, steps, standsFor } = stepsOf(chart);

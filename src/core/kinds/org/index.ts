@@ -46,6 +46,7 @@ export const org: Kind = {
   forms,
   choices,
   byHand: true,
+  holds: true,
   splits: leastGap,
   fits,
   structure,

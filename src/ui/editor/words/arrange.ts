@@ -7,6 +7,7 @@ export const arrange = {
   noBranch: 'Select an item to arrange its branch and the line to it by themselves.',
   inColumns: (n: number) => `In ${n} columns`,
   folded: 'Folded: what stands under it is counted, not drawn',
+  holds: 'A container: drawn round what stands under it',
   byPlace: 'none',
   tier: 'A tier',
   whichTier: 'Tier',

@@ -11,13 +11,12 @@ export function BranchForm() {
   const selected = useEditor((state) => state.selected);
   const kind = kindFor(chart.kind);
   const choice = kind.choices.find((c) => c.type === 'choice' && c.perBranch);
-  if (choice?.type !== 'choice') return null;
+  if (!choice && !kind.holds) return null;
   const item = selected === null ? undefined : chart.items[selected];
   if (!item) return <p className="pt-3 text-[13px] text-quiet">{words.arrange.noBranch}</p>;
   const { id } = item;
   const hasBranch = treeOf(chart.items).childrenOf(id).length > 0;
   const set = (value: string) => ({ type: 'set-item' as const, id, leaves: value === '' ? null : value });
-  const options = [{ value: '', label: words.arrange.asAbove, about: words.arrange.asAboveAbout }, ...choice.options];
   const [form, columns] = (item.leaves ?? '').split(':');
   const places = kind.columns.filter(({ places: so }) => so !== undefined);
   const name = item.fields['name'] || kind.words.unnamed;
@@ -26,14 +25,26 @@ export function BranchForm() {
       <h3 className="pt-4 font-semibold">{words.arrange.branch(name)}</h3>
       {hasBranch && (
         <>
-          <Choices
-            legend={words.arrange.underIt}
-            value={form!}
-            options={options}
-            onChoose={(to) => change(set(to))}
-            onTry={(to) => tryOut(to === null ? null : set(to))}
-          />
+          {choice?.type === 'choice' && (
+            <Choices
+              legend={words.arrange.underIt}
+              value={form!}
+              options={[
+                { value: '', label: words.arrange.asAbove, about: words.arrange.asAboveAbout },
+                ...choice.options,
+              ]}
+              onChoose={(to) => change(set(to))}
+              onTry={(to) => tryOut(to === null ? null : set(to))}
+            />
+          )}
           {columns && <p className="text-xs text-quiet">{words.arrange.inColumns(Number(columns))}</p>}
+          {kind.holds && (
+            <Tick
+              label={words.arrange.holds}
+              value={item.holds === true}
+              onChange={(to) => change({ type: 'set-item', id, holds: to || null })}
+            />
+          )}
           {kind.byHand && (
             <Tick
               label={words.arrange.folded}
