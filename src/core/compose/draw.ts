@@ -56,7 +56,7 @@ export function baseline(fonts: Fonts, face: FaceId, size: number, top: number):
 }
 
 /** Lines of words from a top edge down, each placed by `alignment` within a width. */
-function wordMarks(
+export function wordMarks(
   fonts: Fonts,
   words: SetWords,
   left: number,
@@ -146,13 +146,17 @@ export const drawItem = (
   fonts: Fonts,
   house: House,
   tag?: { text: string; at: { x: number; y: number } },
+  outside: readonly Mark[] = [],
 ): SceneItem => ({
   id: item.id,
   label: item.face.lines.map((line) => line.text).join(', '),
   tier: item.tier,
   parent: item.parent,
   box: item.box,
-  marks: tag ? [...boxMarks(item, fonts), ...tagMarks(tag, house, fonts)] : boxMarks(item, fonts),
+  marks:
+    tag || outside.length > 0
+      ? [...boxMarks(item, fonts), ...outside, ...(tag ? tagMarks(tag, house, fonts) : [])]
+      : boxMarks(item, fonts),
 });
 
 /** An item drawn once more: its words in a thin dashed frame, so that it is seen to be a reference. */

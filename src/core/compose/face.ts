@@ -1,7 +1,8 @@
 /** The words in a box: the kind's own, or the fields that a person chose for the chart or the tier. */
 import type { Chart, Face } from '../chart';
+import { definedOf } from '../defined';
 import { cellOf } from '../edit';
-import type { ItemFace, Kind, Structure } from '../kinds';
+import type { FaceLine, ItemFace, Kind, Structure } from '../kinds';
 import { fieldTypeOf, showField } from '../list';
 
 /** Stands between fields of one line. */
@@ -22,12 +23,12 @@ export function shownFace(chart: Chart, kind: Kind, structure: Structure, id: st
       ...chart.columns?.[field],
       type: fieldTypeOf(chart, kind.columns, field),
     });
-  const lines = chosen.flatMap(({ fields, strong, size }) => {
+  const lines = chosen.flatMap(({ fields, ...rest }) => {
     const words = fields
       .map(text)
       .filter((word) => word !== '')
       .join(BETWEEN);
-    return words === '' ? [] : [{ text: words, strong, size }];
+    return words === '' ? [] : [{ text: words, ...definedOf(rest) } as FaceLine];
   });
   // An item that has none of the fields still shows what it is.
   return { ...own, lines: lines.length > 0 ? lines : own.lines.slice(0, 1) };

@@ -7,6 +7,7 @@ import type { Arrangement, Kind, SetWords, Size, Structure } from '../kinds';
 import type { Point } from '../layout';
 import { isPlain, padding } from '../scene';
 import { between, darker, type House, readable } from '../style';
+import type { Insets } from './captions';
 
 /** Between things in a container, in points. */
 const GAP = 8;
@@ -112,6 +113,8 @@ export function holding(
   looks: ReadonlyMap<string, Look>,
   set: ReadonlyMap<string, SetWords>,
   own: ReadonlyMap<string, Size>,
+  /** Of captions, round the shapes of those that have some. */
+  room: ReadonlyMap<string, Insets>,
 ): { sizes: Map<string, Size>; inside: Map<string, Inside> } {
   const sizes = new Map(own);
   const places = new Map<string, Point>();
@@ -119,7 +122,11 @@ export function holding(
     const look = looks.get(id);
     const inner = children.filter((child) => sizes.has(child));
     if (!look || inner.length === 0) continue;
-    const extents = inner.map((child) => sizes.get(child)!);
+    const roomOf = (child: string) => room.get(child) ?? { x: 0, top: 0, bottom: 0 };
+    const extents = inner.map((child) => {
+      const [size, { x, top, bottom }] = [sizes.get(child)!, roomOf(child)];
+      return { width: size.width + 2 * x, height: size.height + top + bottom };
+    });
     const pad = padding(look.inner);
     const words = set.get(id)!;
     const head = words.height + 2 * pad.y;
@@ -129,7 +136,8 @@ export function holding(
     const width = Math.max(words.width, grid.width) + 2 * pad.x;
     sizes.set(id, { width, height: head + grid.height + pad.x });
     const left = (width - grid.width) / 2;
-    for (const [i, child] of inner.entries()) places.set(child, [left + grid.at[i]![0], head + grid.at[i]![1]]);
+    for (const [i, child] of inner.entries())
+      places.set(child, [left + grid.at[i]![0] + roomOf(child).x, head + grid.at[i]![1] + roomOf(child).top]);
   }
   const inside = new Map<string, Inside>();
   for (const id of places.keys()) {

@@ -1,7 +1,7 @@
 /** Words of items set in lines, and from them the size of every box. */
 import type { Look } from '../chart';
 import { type FontId, textFace } from '../faces';
-import type { ItemFace, SetWords, Size } from '../kinds';
+import type { FaceLine, ItemFace, SetWords, Size } from '../kinds';
 import { boxAround, isEven, isPlain, padding, wordsWidth } from '../scene';
 import { type Fonts, shortened, wrap } from '../text';
 import { besideWords, type ShownPicture, withPicture } from './picture';
@@ -20,11 +20,23 @@ export const LINE_HEIGHT = 1.22;
 const NARROWEST = 44;
 
 /** @param by factor on its text size */
-function setIn(fonts: Fonts, { face, look }: Worded, most: number, by = 1): SetWords {
+const setIn = (fonts: Fonts, { face, look }: Worded, most: number, by = 1): SetWords =>
+  setLines(fonts, face.lines, look, most, by, true);
+
+/** @param inside only those that stand in the shape */
+export function setLines(
+  fonts: Fonts,
+  asked: readonly FaceLine[],
+  look: Look,
+  most: number,
+  by = 1,
+  inside = false,
+): SetWords {
   const lines: SetWords['lines'][number][] = [];
   let width = 0;
   let height = 0;
-  for (const line of face.lines) {
+  for (const line of asked) {
+    if (inside && line.out) continue;
     const size = look.size * line.size * by;
     const font = textFace(line.strong ? look.weight : 400, look.slant, look.font);
     for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
@@ -39,8 +51,8 @@ function setIn(fonts: Fonts, { face, look }: Worded, most: number, by = 1): SetW
 /** Width of the longest word of an item, in points. */
 function longestWord(fonts: Fonts, { face, look }: Worded): number {
   let most = 0;
-  for (const { text, size, strong } of face.lines)
-    for (const word of text.split(/\s+|(?<=[-/])/))
+  for (const { text, size, strong, out } of face.lines)
+    for (const word of out ? [] : text.split(/\s+|(?<=[-/])/))
       most = Math.max(
         most,
         fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),

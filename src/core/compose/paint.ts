@@ -4,6 +4,7 @@ import type { ArrangedLink, Arrangement, Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand } from '../scene';
 import type { Fonts } from '../text';
+import { captionMarks } from './captions';
 import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { scaledWords } from './measure';
@@ -65,7 +66,7 @@ export function paint(
   number?: PageNumber,
   arrangement: Arrangement = arranged(prepared),
 ): Painted {
-  const { chart, kind, house, structure, names, lookOf, worded, key, set, sizes } = prepared;
+  const { chart, kind, house, structure, names, lookOf, worded, key, set, sizes, captions } = prepared;
   const { shift, picture, place, enclosures } = onto(prepared, arrangement, fonts);
   const to = onPage(arrangement, place, shift);
 
@@ -107,7 +108,7 @@ export function paint(
     };
   });
 
-  const least = smallestOf(set, arrangement);
+  const least = smallestOf(prepared, arrangement);
   const smallest = least === null ? null : least * place.scale;
   const areas = arrangement.areas ?? [];
   const under = areas.map((area) => drawArea(area, house));
@@ -135,7 +136,16 @@ export function paint(
       ...drawLinks(arrangement.links, arrangement.joins, lookOf, lineLooks(chart), house, fonts, arrangement.hops),
       ...(over.length > 0 ? [{ key: 'words', marks: over }] : []),
     ],
-    items: items.map((item) => drawItem(item, fonts, house, tags.get(item.id))),
+    items: items.map((item) => {
+      const outside = captions.get(item.id);
+      return drawItem(
+        item,
+        fonts,
+        house,
+        tags.get(item.id),
+        outside && captionMarks(outside, item, boxScale, house, fonts),
+      );
+    }),
     page: [
       ...drawPage(chart, house, place, key, fonts, number),
       ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts) : []),

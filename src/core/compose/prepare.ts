@@ -4,6 +4,7 @@ import { definedOf } from '../defined';
 import {
   type ArrangeInput,
   type Arrangement,
+  chosen,
   type Kind,
   kindOf,
   kinds,
@@ -15,6 +16,7 @@ import { type Fit, fitToPage } from '../layout';
 import type { Box } from '../scene';
 import { type House, houseOnPage, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
+import { type Caption, captionsOf, type Insets, roomFor, withoutRoom, withRoom } from './captions';
 import { type DrawnEnclosure, enclosures } from './enclose';
 import { enclosedOf } from './enclosed';
 import { shownFace } from './face';
@@ -67,6 +69,9 @@ export interface Prepared {
   readonly key: readonly KeyEntry[];
   readonly set: ReadonlyMap<string, SetWords>;
   readonly sizes: ReadonlyMap<string, Size>;
+  /** Words of items that stand outside their shapes, and the room these take. */
+  readonly captions: ReadonlyMap<string, readonly Caption[]>;
+  readonly room: ReadonlyMap<string, Insets>;
   /** Where items stand that containers hold. */
   readonly inside: ReadonlyMap<string, Inside>;
   /** Items whose words could not be shown whole. */
@@ -96,26 +101,57 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
   });
   const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf) : [];
   const { set, sizes: own, cut } = measure(worded, lookOf, fonts);
+  const captions = new Map(
+    worded.flatMap(({ id, face, look }) => {
+      const outside = captionsOf(face.lines, look, own.get(id)!, fonts);
+      return outside.length > 0 ? [[id, outside] as const] : [];
+    }),
+  );
+  const room = roomFor(worded, captions, own, !isUpright(kind, chart));
   const { sizes, inside } = held
-    ? holding(held, new Map(worded.map(({ id, look }) => [id, look])), set, own)
+    ? holding(held, new Map(worded.map(({ id, look }) => [id, look])), set, own, room)
     : { sizes: own, inside: NOTHING };
   const input: ArrangeInput = {
     chart: outer,
     structure: outside,
-    sizes,
+    sizes: withRoom(sizes, room),
     lookOf,
     enclosed: enclosedOf(chart, structure),
     room: pictureRoom(chart, names, key, fonts),
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   };
-  return { chart, kind, house, structure, names, looks, lookOf, worded, key, set, sizes, inside, cut, input };
+  return {
+    chart,
+    kind,
+    house,
+    structure,
+    names,
+    looks,
+    lookOf,
+    worded,
+    key,
+    set,
+    sizes,
+    captions,
+    room,
+    inside,
+    cut,
+    input,
+  };
 }
+
+/** Whether the tiers of a chart run down or up the page. */
+function isUpright(kind: Kind, { arrangement }: Chart): boolean {
+  const choice = kind.choices.find(({ key }) => key === 'direction' || key === 'layout');
+  return choice !== undefined && UPRIGHT.has(String(chosen(kind.choices, arrangement, choice.key)));
+}
+const UPRIGHT = new Set(['down', 'up', 'rows']);
 
 const NOTHING: ReadonlyMap<string, Inside> = new Map();
 
 /** The arrangement of what was prepared. */
-export const arranged = ({ kind, input, inside, structure, sizes }: Prepared): Arrangement =>
-  filled(kind.arrange(input), inside, structure, sizes);
+export const arranged = ({ kind, input, inside, structure, sizes, room }: Prepared): Arrangement =>
+  filled(withoutRoom(kind.arrange(input), room), inside, structure, sizes);
 
 /** Where an arrangement's picture comes to stand on the page. */
 export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts): Onto {
@@ -137,12 +173,21 @@ export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts)
   return { shift, picture, place, enclosures: drawn };
 }
 
-/** Boxes of all items in the picture's own units. */
-function boxesOf({ sizes }: Prepared, { boxes, boxScale = 1 }: Arrangement): Map<string, Box> {
+/** Boxes of all items with their captions, in the picture's own units. */
+function boxesOf({ sizes, room }: Prepared, { boxes, boxScale = 1 }: Arrangement): Map<string, Box> {
   return new Map(
     [...boxes].map(([id, [x, y]]) => {
       const { width, height } = sizes.get(id)!;
-      return [id, { x, y, width: width * boxScale, height: height * boxScale }];
+      const own = room.get(id) ?? { x: 0, top: 0, bottom: 0 };
+      return [
+        id,
+        {
+          x: x - own.x * boxScale,
+          y: y - own.top * boxScale,
+          width: (width + 2 * own.x) * boxScale,
+          height: (height + own.top + own.bottom) * boxScale,
+        },
+      ];
     }),
   );
 }
@@ -158,17 +203,19 @@ export interface Onto {
   readonly enclosures: readonly DrawnEnclosure[];
 }
 
-/** Size of the smallest words in boxes, in the picture's own units; null where there are none. */
-export function smallestSet(set: ReadonlyMap<string, SetWords>): number | null {
+/** Size of the smallest words of items, in the picture's own units; null where there are none. */
+export function smallestSet({ set, captions }: Pick<Prepared, 'set' | 'captions'>): number | null {
   let least = Number.POSITIVE_INFINITY;
+  for (const own of captions.values())
+    for (const { words } of own) for (const { size } of words.lines) least = Math.min(least, size);
   for (const { lines } of set.values()) for (const { size } of lines) least = Math.min(least, size);
   return Number.isFinite(least) ? least : null;
 }
 
 /** Size of the smallest words of a picture, in its own units; null where it has none. */
-export function smallestOf(set: ReadonlyMap<string, SetWords>, arrangement: Arrangement): number | null {
+export function smallestOf(own: Pick<Prepared, 'set' | 'captions'>, arrangement: Arrangement): number | null {
   const outside = [...arrangement.links.flatMap(({ words }) => words ?? []), ...(arrangement.captions ?? [])];
-  let least = (smallestSet(set) ?? Number.POSITIVE_INFINITY) * (arrangement.boxScale ?? 1);
+  let least = (smallestSet(own) ?? Number.POSITIVE_INFINITY) * (arrangement.boxScale ?? 1);
   for (const { words } of outside) for (const { size } of words.lines) least = Math.min(least, size);
   return Number.isFinite(least) ? least : null;
 }

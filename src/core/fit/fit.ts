@@ -34,7 +34,7 @@ function measured(prepared: Prepared, fonts: Fonts) {
   const { kind, input } = prepared;
   // Where a kind places its tree by itself, links run round it: they do not count for its size.
   const arrangement = kind.arrange(kind.fit ? { ...input, chart: { ...input.chart, links: {} } } : input);
-  const smallest = smallestOf(prepared.set, arrangement);
+  const smallest = smallestOf(prepared, arrangement);
   return { scale: onto(prepared, arrangement, fonts).place.scale, smallest, boxScale: arrangement.boxScale };
 }
 

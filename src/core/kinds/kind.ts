@@ -5,7 +5,7 @@
  * All kinds share one model. An item's place in the tree is its first relation (the post it reports to, the parent it is
  * a child of, the question it answers, the idea it is joined to); what a tree can't hold is in links and sets.
  */
-import type { Change, Chart, Face, Item, LookPatch } from '../chart';
+import type { CAPTION_SIDES, Change, Chart, Face, Item, LookPatch } from '../chart';
 import type { Column, ListForm, ListRead, Problem } from '../list';
 import type { ArrangeInput, Arrangement, Region, Size, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
@@ -35,6 +35,10 @@ export interface FaceLine {
   readonly strong: boolean;
   /** Size as a part of the tier's text size. */
   readonly size: number;
+  /** Outside the shape, on this side of it, and how far from its computed place. */
+  readonly out?: (typeof CAPTION_SIDES)[number];
+  readonly dx?: number;
+  readonly dy?: number;
 }
 export interface ItemFace {
   readonly lines: readonly FaceLine[];

@@ -86,7 +86,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const { room, structure } = input;
   if (!kind.splits || !room || structure.order.length === 0) return undefined;
   const least = page.least ?? LEAST_INITIAL;
-  const unit = smallestSet(whole.set) ?? least;
+  const unit = smallestSet(whole) ?? least;
   const wanted = Math.min(1, least / unit);
 
   const drawn = new Set(structure.order);
@@ -260,7 +260,7 @@ function overview(
     items: Object.fromEntries(items.map((item) => [item.id, item])),
   };
   const { prepared, scale } = arranged(prepare(chart, fonts), 1, 1, fonts);
-  const unit = smallestSet(prepared.set) ?? least;
+  const unit = smallestSet(prepared) ?? least;
   if (unit * scale >= least * NEAR)
     return { count: 1, draw: (first, of) => [paint(prepared, fonts, { page: first, of }).scene] };
   const level = (i: number): number => {

@@ -1,6 +1,6 @@
 /** What items show: which fields, in which line, bold or not, how large. For the chart, or for one tier. */
 import { useId } from 'react';
-import type { Face, FaceLineChoice } from '../../../core/chart';
+import { CAPTION_SIDES, type Face, type FaceLineChoice } from '../../../core/chart';
 import { faceOf } from '../../../core/compose';
 import { ownFields } from '../../../core/list';
 import { Button } from '../../shared/controls';
@@ -92,6 +92,23 @@ export function FaceForm({ tier }: { tier?: number }) {
                   </option>
                 ))}
               </select>
+              <select
+                aria-label={words.face.stands(at + 1)}
+                className="field min-h-[26px] min-w-0 flex-1 py-0 text-[12.5px]"
+                value={one.out ?? ''}
+                onChange={({ target }) => {
+                  const { out: _, dx: _x, dy: _y, ...rest } = one;
+                  const out = CAPTION_SIDES.find((side) => side === target.value);
+                  put(face.map((other, i) => (i === at ? { ...rest, ...(out && { out }) } : other)));
+                }}
+              >
+                <option value="">{words.face.inside}</option>
+                {CAPTION_SIDES.map((side) => (
+                  <option key={side} value={side}>
+                    {words.face.sides[side]}
+                  </option>
+                ))}
+              </select>
               <Button
                 tone="quiet"
                 disabled={at === 0}
@@ -109,6 +126,26 @@ export function FaceForm({ tier }: { tier?: number }) {
                 ↓
               </Button>
             </div>
+            {one.out && (
+              <div className="flex items-center gap-2 pt-1">
+                {(['dx', 'dy'] as const).map((way) => (
+                  <label key={way} className="flex items-center gap-1.5 text-quiet">
+                    {words.face.off[way]}
+                    <input
+                      type="number"
+                      className="field w-16 py-0 text-right text-[12.5px]"
+                      min={-500}
+                      max={500}
+                      value={one[way] ?? 0}
+                      onChange={({ target }) => {
+                        const off = Number(target.value);
+                        if (Math.abs(off) <= 500) line(at, { [way]: off });
+                      }}
+                    />
+                  </label>
+                ))}
+              </div>
+            )}
           </li>
         ))}
       </ol>
