@@ -18,7 +18,7 @@ import {
   wordsArea,
 } from '../scene';
 import type { House } from '../style';
-import type { Fonts } from '../text';
+import { type Fonts, plainOf, type SetRun } from '../text';
 import { LINE_HEIGHT, type Worded } from './measure';
 import { pictureMarks, shareOut, withPicture } from './picture';
 import { hopsOf, partKey, wayPath } from './ways';
@@ -55,6 +55,31 @@ export function baseline(fonts: Fonts, face: FaceId, size: number, top: number):
   return top + (size * LINE_HEIGHT - size * (ascent + descent)) / 2 + size * ascent;
 }
 
+/** A line under words that lead somewhere: so far under the baseline, and so thick, as parts of the text size. */
+const UNDER = { down: 0.12, thick: 0.06 };
+
+/** A part of a line that stands out. */
+function runMarks(
+  fonts: Fonts,
+  { text, face, dx, width, href }: SetRun,
+  size: number,
+  x: number,
+  y: number,
+  fill: string,
+): Mark[] {
+  const marks = textMarks(fonts, text, face, size, x + dx, y, fill);
+  if (href === undefined) return marks;
+  const under = y + UNDER.down * size;
+  const d = pathThrough(
+    [
+      [x + dx, under],
+      [x + dx + width, under],
+    ],
+    false,
+  );
+  return [...marks.map((mark) => ({ ...mark, href })), { type: 'path', d, stroke: fill, width: UNDER.thick * size }];
+}
+
 /** Lines of words from a top edge down, each placed by `alignment` within a width. */
 export function wordMarks(
   fonts: Fonts,
@@ -68,11 +93,13 @@ export function wordMarks(
   const marks: Mark[] = [];
   const part = PARTS[align ?? 'left'];
   let y = top;
-  for (const { text, face, size, width: own } of words.lines) {
+  for (const { text, face, size, width: own, runs } of words.lines) {
     const x = left + (width - own) * part;
     const base = baseline(fonts, face, size, y);
-    for (const run of fonts.runs(text, face))
-      marks.push({ type: 'text', x: x + run.dx * size, y: base, text: run.text, face: run.face, size, fill });
+    if (runs) marks.push(...runs.flatMap((run) => runMarks(fonts, run, size, x, base, fill)));
+    else
+      for (const run of fonts.runs(text, face))
+        marks.push({ type: 'text', x: x + run.dx * size, y: base, text: run.text, face: run.face, size, fill });
     y += size * LINE_HEIGHT;
   }
   return marks;
@@ -149,7 +176,7 @@ export const drawItem = (
   outside: readonly Mark[] = [],
 ): SceneItem => ({
   id: item.id,
-  label: item.face.lines.map((line) => line.text).join(', '),
+  label: item.face.lines.map((line) => plainOf(line.text)).join(', '),
   tier: item.tier,
   parent: item.parent,
   box: item.box,

@@ -3,7 +3,7 @@ import type { Look } from '../chart';
 import { type FontId, textFace } from '../faces';
 import type { FaceLine, ItemFace, SetWords, Size } from '../kinds';
 import { boxAround, isEven, isPlain, padding, wordsWidth } from '../scene';
-import { type Fonts, shortened, wrap } from '../text';
+import { type Fonts, plainOf, richOf, shortened, wrap, wrapRich } from '../text';
 import { besideWords, type ShownPicture, withPicture } from './picture';
 
 export interface Worded {
@@ -14,6 +14,8 @@ export interface Worded {
   readonly picture?: ShownPicture | undefined;
 }
 
+/** Weight of parts that are strong. */
+const BOLD = 700;
 /** Height of a line as a multiple of its text size. */
 export const LINE_HEIGHT = 1.22;
 /** Narrowest box, so that a short name still makes a box that can be grasped. */
@@ -39,6 +41,17 @@ export function setLines(
     if (inside && line.out) continue;
     const size = look.size * line.size * by;
     const font = textFace(line.strong ? look.weight : 400, look.slant, look.font);
+    const rich = richOf(line.text);
+    if (rich) {
+      const faceOf = ({ strong = false, slant = false }) =>
+        textFace(strong ? BOLD : line.strong ? look.weight : 400, slant || look.slant, look.font);
+      for (const own of wrapRich(fonts, rich, faceOf, size, most)) {
+        lines.push({ ...own, face: font, size });
+        width = Math.max(width, own.width);
+        height += size * LINE_HEIGHT;
+      }
+      continue;
+    }
     for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
       lines.push({ text, face: font, size, width: lineWidth });
       width = Math.max(width, lineWidth);
@@ -52,7 +65,7 @@ export function setLines(
 function longestWord(fonts: Fonts, { face, look }: Worded): number {
   let most = 0;
   for (const { text, size, strong, out } of face.lines)
-    for (const word of out ? [] : text.split(/\s+|(?<=[-/])/))
+    for (const word of out ? [] : plainOf(text).split(/\s+|(?<=[-/])/))
       most = Math.max(
         most,
         fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
@@ -95,7 +108,12 @@ export function setWordsIn(
 
 /** The same words a factor larger or smaller. */
 export const scaledWords = ({ lines, width, height }: SetWords, by: number): SetWords => ({
-  lines: lines.map((line) => ({ ...line, size: line.size * by, width: line.width * by })),
+  lines: lines.map(({ runs, ...line }) => ({
+    ...line,
+    size: line.size * by,
+    width: line.width * by,
+    ...(runs && { runs: runs.map((run) => ({ ...run, dx: run.dx * by, width: run.width * by })) }),
+  })),
   width: width * by,
   height: height * by,
 });

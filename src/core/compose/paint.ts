@@ -3,7 +3,7 @@ import type { Chart, LineLook } from '../chart';
 import type { ArrangedLink, Arrangement, Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand } from '../scene';
-import type { Fonts } from '../text';
+import { type Fonts, plainOf } from '../text';
 import { captionMarks } from './captions';
 import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
@@ -73,7 +73,7 @@ export function paint(
   const boxScale = arrangement.boxScale ?? 1;
   // Copied field by field: for many thousands of items spreading takes longer than all else here.
   const items = worded.map(({ id, tier, face, look, picture }): PlacedItem => {
-    const { text } = face.lines[0] ?? { text: '' };
+    const text = plainOf(face.lines[0]?.text ?? '');
     const { parent, fields } = chart.items[id]!;
     const own = sizes.get(id)!;
     const words = set.get(id)!;

@@ -3,6 +3,7 @@ import type { Chart, Enclosure, Look } from '../chart';
 import type { FaceId } from '../faces';
 import type { Point } from '../layout';
 import type { Problem } from '../list';
+import type { SetRun } from '../text';
 
 /** What the structure of a chart says before anything is measured. */
 export interface Structure {
@@ -30,6 +31,8 @@ export interface SetWords extends Size {
     readonly face: FaceId;
     readonly size: number;
     readonly width: number;
+    /** Where parts of it stand out. */
+    readonly runs?: readonly SetRun[];
   }[];
 }
 

@@ -11,7 +11,13 @@ const sameMark = (a: Mark, b: Mark | undefined): boolean => {
   if (a === b) return true;
   if (a.type === 'text' && b?.type === 'text')
     return (
-      a.text === b.text && a.x === b.x && a.y === b.y && a.size === b.size && a.face === b.face && a.fill === b.fill
+      a.text === b.text &&
+      a.x === b.x &&
+      a.y === b.y &&
+      a.size === b.size &&
+      a.face === b.face &&
+      a.fill === b.fill &&
+      a.href === b.href
     );
   if (a.type === 'path' && b?.type === 'path')
     return (

@@ -40,6 +40,8 @@ export type Mark =
       readonly face: FaceId;
       readonly size: number;
       readonly fill: string;
+      /** Where it leads. */
+      readonly href?: string;
     };
 
 export interface Box {

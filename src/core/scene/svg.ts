@@ -28,7 +28,10 @@ function markSvg(mark: Mark, from: PictureSource): string {
   if (mark.type === 'text') {
     const { family, weight } = faces[mark.face];
     const style = styleOf(mark.face) ? ` font-style="${styleOf(mark.face)}"` : '';
-    return `<text x="${short(mark.x)}" y="${short(mark.y)}" font-family="${family}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
+    const text = `<text x="${short(mark.x)}" y="${short(mark.y)}" font-family="${family}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
+    return mark.href === undefined
+      ? text
+      : `<a href="${escapeXml(mark.href)}" target="_blank" rel="noopener">${text}</a>`;
   }
   const stroke = mark.stroke ? ` stroke="${mark.stroke}" stroke-width="${short(mark.width ?? 1)}"` : '';
   const dash = mark.dash ? ` stroke-dasharray="${mark.dash.map(short).join(' ')}"` : '';

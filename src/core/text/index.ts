@@ -1,3 +1,5 @@
 export { createFonts, type Fonts, type Run } from './fonts';
+export { plainOf, richOf } from './rich';
 export { shortened } from './shorten';
 export { type Wrapped, wrap } from './wrap';
+export { type SetRun, wrapRich } from './wrap-rich';

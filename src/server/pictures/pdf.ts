@@ -67,6 +67,11 @@ function drawMark(
       .fontSize(mark.size * scale)
       .fillColor(mark.fill);
     doc.fillOpacity(1);
+    if (mark.href !== undefined) {
+      const high = mark.size * scale;
+      const wide = doc.widthOfString(mark.text);
+      doc.link(x + mark.x * scale, y + mark.y * scale - high, wide, high * 1.2, mark.href);
+    }
     doc.text(mark.text, x + mark.x * scale, y + mark.y * scale, { lineBreak: false, baseline: 'alphabetic' });
     return;
   }
