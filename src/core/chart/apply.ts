@@ -98,6 +98,10 @@ export function apply(chart: Chart, change: Change): Applied {
         inverse: { type: 'set-enclosures', ...back },
       };
     }
+    case 'set-notes': {
+      const { record, back } = replaced(chart.notes, change);
+      return { ok: true, chart: { ...chart, notes: record }, inverse: { type: 'set-notes', ...back } };
+    }
     case 'set-membership':
       return setMembership(chart, change);
     case 'set-kind':

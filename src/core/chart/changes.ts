@@ -20,6 +20,7 @@ import {
   linkSchema,
   lookPatchSchema,
   lookSchema,
+  noteSchema,
   nudgeSchema,
   pageSchema,
   pictureSchema,
@@ -116,6 +117,8 @@ const change = {
     put: z.array(enclosureSchema),
     remove: z.array(idSchema),
   }),
+  /** The same for notes. */
+  setNotes: z.object({ type: z.literal('set-notes'), put: z.array(noteSchema), remove: z.array(idSchema) }),
   /** Whether an item belongs to some sets; other items and sets are left alone. */
   setMembership: z.object({
     type: z.literal('set-membership'),
@@ -178,6 +181,7 @@ const single = z.discriminatedUnion('type', [
   change.setLinks,
   change.setSets,
   change.setEnclosures,
+  change.setNotes,
   change.setMembership,
   change.setKind,
   change.rename,

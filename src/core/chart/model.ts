@@ -304,7 +304,32 @@ export const enclosureSchema = z.object({
 });
 export type Enclosure = z.infer<typeof enclosureSchema>;
 
-export const noteSchema = z.object({ id: idSchema, text: textSchema(FIELD_LIMIT), x: z.number(), y: z.number() });
+const offset = z.number().min(-20_000).max(20_000);
+/** Free text on the sheet: a note or a heading that belongs to no item. Offsets in points. */
+export const noteSchema = z.object({
+  id: idSchema,
+  text: textSchema(FIELD_LIMIT),
+  /**
+   * What it keeps its place to: the page's near corner, the middle of an item's box, or an enclosure's near corner; by its
+   * own near corner.
+   */
+  at: z.union([
+    z.object({ x: offset, y: offset }),
+    z.object({ item: idSchema, x: offset, y: offset }),
+    z.object({ enclosure: idSchema, x: offset, y: offset }),
+  ]),
+  size: z.number().min(5).max(72),
+  strong: z.boolean().optional(),
+  slant: z.boolean().optional(),
+  align: z.enum(ALIGNS).optional(),
+  /** Widest line, in points. */
+  width: z.number().min(20).max(2_000),
+  /** The house style's where absent; without a fill there is no box. */
+  ink: colourSchema.optional(),
+  fill: colourSchema.optional(),
+  edge: colourSchema.optional(),
+});
+export type Note = z.infer<typeof noteSchema>;
 
 const SERIES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '10'] as const;
 type Series<Letter extends string> = `${Letter}${(typeof SERIES)[number]}`;

@@ -8,6 +8,7 @@ import { captionMarks } from './captions';
 import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { scaledWords } from './measure';
+import { noteBoxes, noteMarks, placedNotes } from './notes';
 import { drawHeadings, drawPage, type PageNumber } from './page';
 import { scaledPicture } from './picture';
 import { arranged, onto, type Prepared, smallestOf } from './prepare';
@@ -118,6 +119,10 @@ export function paint(
     ...(arrangement.captions ?? []).flatMap((words) => drawWords(words, house, fonts)),
     ...(arrangement.repeats ?? []).flatMap(({ of, at }) => drawRepeat(byId.get(of)!, at, house, fonts)),
   ];
+  const pageBoxes = Object.keys(chart.notes).length > 0 ? new Map(items.map(({ id, box }) => [id, box])) : undefined;
+  const notes = pageBoxes
+    ? placedNotes(chart, house, fonts, place, (id) => pageBoxes.get(id), enclosures, to.point)
+    : [];
   const scene: Scene = {
     width: place.width,
     height: place.height,
@@ -148,11 +153,13 @@ export function paint(
     }),
     page: [
       ...drawPage(chart, house, place, key, fonts, number),
+      ...notes.flatMap((note) => noteMarks(note, house, fonts)),
       ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts) : []),
     ],
     areas: areas
       .filter(({ as }) => as === 'set')
       .map((area) => ({ id: area.id, name: area.name, outline: areaPath(area) })),
+    notes: noteBoxes(notes),
     axis: arrangement.axis,
     bands,
   };

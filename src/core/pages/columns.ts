@@ -76,6 +76,7 @@ export function columnPages(chart: Chart, entries: readonly Entry[], least: numb
       links: [],
       items: [],
       page: [...drawPage(chart, house, place, [], fonts, number), ...marks],
+      notes: [],
       areas: [],
       axis: 'overlaps',
       bands: [],

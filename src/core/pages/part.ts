@@ -37,6 +37,8 @@ export function partOf(whole: Prepared, { members, heads, continues, page }: Par
     links: Object.fromEntries(
       Object.entries(chart.links).filter(([, { from, to }]) => within.has(from) && within.has(to)),
     ),
+    // What is noted on the page is noted on the first.
+    notes: Object.fromEntries(Object.entries(chart.notes).filter(([, { at }]) => 'item' in at || 'enclosure' in at)),
     ...(chart.enclosures && { enclosures: shiftedEnclosures(chart.enclosures, off) }),
     tiers: Object.fromEntries(
       Object.entries(chart.tiers).flatMap(([tier, of]) =>

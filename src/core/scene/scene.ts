@@ -107,6 +107,8 @@ export interface Scene {
   readonly clip?: Box;
   /** Marks on the page over all else, in points. */
   readonly over?: readonly Mark[];
+  /** Free text, by where it stands on the page; drawn among the page's own words. */
+  readonly notes: readonly { readonly id: string; readonly text: string; readonly box: Box }[];
   /** Named areas that items can be dropped into, in the picture's own units. */
   readonly areas: readonly { readonly id: string; readonly name: string; readonly outline: string }[];
   readonly axis: 'rows' | 'columns' | 'rings' | 'overlaps';

@@ -13,6 +13,7 @@ import { useDrag } from './drag';
 import { useGlide } from './glide';
 import { Handles } from './Handles';
 import { foldChange, nudgeChange } from './hand';
+import { NoteHandles } from './NoteHandles';
 import { Margins, Ring, Rings, Tiers, WallLines, Way } from './Overlays';
 import { Overview } from './Overview';
 import { StatusLine } from './StatusLine';
@@ -39,6 +40,7 @@ export function Sheet() {
   const page = useEditor((state) => state.chart.page);
   const way = useEditor((state) => state.way);
   const taken = useEditor((state) => state.taken);
+  const stage = useEditor((state) => state.stage);
   const [editing, setEditing] = useState<string | null>(null);
   useGlide(drawing, scene);
 
@@ -183,6 +185,7 @@ export function Sheet() {
             />
           )}
           {scene && chosen && !dragging && <Handles item={chosen} above={above} scene={scene} live={live} />}
+          {scene && stage === 'style' && scene.notes.length > 0 && <NoteHandles scene={scene} live={live} />}
           {scene && <Overview scene={scene} live={live} size={size} centre={controls.centre} />}
           {!scene && <p className="absolute top-1/2 left-1/2 -translate-x-1/2 text-quiet">{words.composing}</p>}
         </div>

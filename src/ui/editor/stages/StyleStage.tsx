@@ -12,6 +12,7 @@ import { Enclosures } from './style/Enclosures';
 import { Exception, Exceptions } from './style/Exceptions';
 import { Houses } from './style/Houses';
 import { OwnLines, RoleLines } from './style/Lines';
+import { Notes } from './style/Notes';
 import { OwnStyles } from './style/OwnStyles';
 import { ItemPicture, PicturesForm } from './style/Pictures';
 import { Rules } from './style/Rules';
@@ -46,6 +47,7 @@ export function StyleStage() {
       <RoleLines />
       <Rules />
       <Enclosures />
+      <Notes />
       {item && <ItemPicture item={item} />}
       {item && <OwnLines item={item} />}
       {item && <Why item={item} />}

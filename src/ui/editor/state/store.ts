@@ -50,6 +50,8 @@ export interface EditorState {
   readonly focusWish: FocusWish | null;
   /** A look that was picked up: items that are clicked get it. */
   readonly taken: LookPatch | null;
+  /** A note whose words are to be written. */
+  readonly openNote: string | null;
   /** Said once, in a strip at the foot, with a way to take it back where that makes sense. */
   readonly message: { readonly text: string; readonly undo: boolean } | null;
 }
@@ -76,6 +78,7 @@ const initial: EditorState = {
   way: null,
   focusWish: null,
   taken: null,
+  openNote: null,
   message: null,
 };
 
@@ -162,6 +165,7 @@ export function useSelection(): readonly string[] {
 export const fold = (folded: ReadonlySet<string>) => set({ folded });
 export const showList = (listView: ListView) => set({ listView });
 export const mark = (marks: EditorState['marks']) => set({ marks });
+export const noteOpened = (openNote: string | null) => set({ openNote });
 export const takeLook = (taken: LookPatch | null) => set({ taken });
 export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null, marks: {}, taken: null });
 export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style' });

@@ -192,6 +192,27 @@ export const enclosures = {
   remove: (name: string) => `Remove the enclosure ${name}`,
 };
 
+export const notes = {
+  title: 'Notes and headings',
+  about: 'Free text on the sheet: drag it there, or move it with the arrow keys.',
+  addNote: '+ Note',
+  addHeading: '+ Heading',
+  addAt: (name: string) => `+ Note at ${name}`,
+  newNote: 'New note',
+  newHeading: 'New heading',
+  text: 'Words of the note',
+  place: 'Keeps its place to',
+  onPage: 'Keeps its place on the page',
+  atItem: (name: string) => `Moves with ${name}`,
+  atEnclosure: (name: string) => `Moves with the enclosure ${name}`,
+  remove: 'Remove',
+  look: 'Look',
+  strong: 'Bold',
+  with: (part: string) => `+ ${part}`,
+  without: (part: string) => `Take the ${part.toLowerCase()} away`,
+  move: (text: string) => `Note: ${text}. Drag, or arrow keys; Enter to write, Delete to remove`,
+};
+
 export const pictures = {
   title: 'Pictures',
   shown: 'Show pictures in items',
