@@ -19,30 +19,42 @@ const face = (family: string, folder: string, name: string, weight: Weight, styl
 };
 const atkinson = (weight: Weight, style?: 'italic') =>
   face('Atkinson Hyperlegible Next', 'atkinson-hyperlegible-next', 'AtkinsonHyperlegibleNext', weight, style);
-const noto = (weight: Weight) => face('Noto Sans', 'noto-sans', 'NotoSans', weight);
-const fraunces = (weight: Weight) => face('Fraunces', 'fraunces', 'Fraunces', weight);
-const literata = (weight: Weight) => face('Literata', 'literata', 'Literata', weight);
-const nunito = (weight: Weight) => face('Nunito', 'nunito', 'Nunito', weight);
+const noto = (weight: Weight, style?: 'italic') => face('Noto Sans', 'noto-sans', 'NotoSans', weight, style);
+const fraunces = (weight: Weight, style?: 'italic') => face('Fraunces', 'fraunces', 'Fraunces', weight, style);
+const literata = (weight: Weight, style?: 'italic') => face('Literata', 'literata', 'Literata', weight, style);
+const nunito = (weight: Weight, style?: 'italic') => face('Nunito', 'nunito', 'Nunito', weight, style);
 
 export const faces = {
   'text-400': atkinson(400),
   'text-600': atkinson(600),
   'text-700': atkinson(700),
-  'slant-400': atkinson(400, 'italic'),
-  'slant-600': atkinson(600, 'italic'),
-  'slant-700': atkinson(700, 'italic'),
+  'text-slant-400': atkinson(400, 'italic'),
+  'text-slant-600': atkinson(600, 'italic'),
+  'text-slant-700': atkinson(700, 'italic'),
   'wide-400': noto(400),
   'wide-600': noto(600),
   'wide-700': noto(700),
+  'wide-slant-400': noto(400, 'italic'),
+  'wide-slant-600': noto(600, 'italic'),
+  'wide-slant-700': noto(700, 'italic'),
   'title-400': fraunces(400),
   'title-600': fraunces(600),
   'title-700': fraunces(700),
+  'title-slant-400': fraunces(400, 'italic'),
+  'title-slant-600': fraunces(600, 'italic'),
+  'title-slant-700': fraunces(700, 'italic'),
   'serif-400': literata(400),
   'serif-600': literata(600),
   'serif-700': literata(700),
+  'serif-slant-400': literata(400, 'italic'),
+  'serif-slant-600': literata(600, 'italic'),
+  'serif-slant-700': literata(700, 'italic'),
   'round-400': nunito(400),
   'round-600': nunito(600),
   'round-700': nunito(700),
+  'round-slant-400': nunito(400, 'italic'),
+  'round-slant-600': nunito(600, 'italic'),
+  'round-slant-700': nunito(700, 'italic'),
   'hand-400': face('Patrick Hand', 'patrick-hand', 'PatrickHand', 400),
 } as const satisfies Record<string, Face>;
 
@@ -58,10 +70,10 @@ export const fontName = (font: FontId): string => faces[`${font}-400`].family;
 /** The face that stands in for letters another one lacks (Greek, Cyrillic, rarer Latin). */
 export const standIn = (face: FaceId): FaceId => (faces[face].weight === 400 ? 'wide-400' : 'wide-700');
 
-/** The face of a font in a weight. Only the first has slanted letters; what is written by hand has one weight. */
+/** The face of a font in a weight, upright or slanted; what is written by hand has but one. */
 export function textFace(weight: Weight, slant = false, font: FontId = 'text'): FaceId {
   if (font === 'hand') return 'hand-400';
-  return `${slant && font === 'text' ? 'slant' : font}-${weight}`;
+  return slant ? `${font}-slant-${weight}` : `${font}-${weight}`;
 }
 
 /** The style of a face, where it is not upright. */

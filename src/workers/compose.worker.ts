@@ -2,7 +2,6 @@
 import { expose } from 'comlink';
 import { type Chart, type ChartChange, chartHearer } from '../core/chart';
 import { type Composition, compose, composing, listProblems, unsettled } from '../core/compose';
-import { faces } from '../core/faces';
 import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
 import { type Kind, kindOf } from '../core/kinds';
@@ -12,9 +11,7 @@ import { chartOfList, offersFor, type ReadOptions, readList } from '../core/read
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import type { Fonts } from '../core/text';
 
-import { loadFonts } from './fonts';
-
-const fonts = loadFonts(faces);
+import { withFonts } from './fonts';
 
 /** What the screen needs of a composition; the rest is not worth carrying from the worker to the page. */
 export type Shown = Omit<Composition, 'items' | 'links' | 'enclosures'>;
@@ -88,20 +85,22 @@ const api = {
    */
   async composeNext(change: ChartChange, run: number): Promise<ShownChange | undefined> {
     const chart = hear(change);
-    const steps = composing(chart, await fonts);
-    let since = performance.now();
-    for (;;) {
-      const step = steps.next();
-      if (step.done) {
-        givenUp.delete(run);
-        const { scene, ...rest } = shown(step.value);
-        return { ...rest, change: tell(scene) };
+    return withFonts(async (fonts) => {
+      const steps = composing(chart, fonts);
+      let since = performance.now();
+      for (;;) {
+        const step = steps.next();
+        if (step.done) {
+          givenUp.delete(run);
+          const { scene, ...rest } = shown(step.value);
+          return { ...rest, change: tell(scene) };
+        }
+        if (performance.now() - since < AT_A_STRETCH) continue;
+        await new Promise((resolve) => setTimeout(resolve));
+        if (givenUp.delete(run)) return undefined;
+        since = performance.now();
       }
-      if (performance.now() - since < AT_A_STRETCH) continue;
-      await new Promise((resolve) => setTimeout(resolve));
-      if (givenUp.delete(run)) return undefined;
-      since = performance.now();
-    }
+    });
   },
 
   giveUp(run: number): void {
@@ -129,28 +128,31 @@ const api = {
     tell?.('reading', 0.3);
     const read = readList(kind, text, options);
     if (!read.ok) return { ok: false, message: read.problem.message };
-    return { ok: true, understood: understoodAs(kind, read.list, house, await fonts, tell) };
+    const { list } = read;
+    return withFonts((fonts) => ({ ok: true, understood: understoodAs(kind, list, house, fonts, tell) }));
   },
 
   /** Every kind that a text can become, the surest first, with small pictures; and what the others miss. */
   async offers(text: string, house: string): Promise<KindOffer[]> {
-    const loaded = await fonts;
-    return offersFor(text).map(({ kind, fitness, list }) => ({
-      kindId: kind.id,
-      ...fitness,
-      picture:
-        list && fitness.sure > 0 && list.items.length <= MOST_PICTURED
-          ? (understoodAs(kind, list, house, loaded).composition?.scene ?? null)
-          : null,
-    }));
+    return withFonts((fonts) =>
+      offersFor(text).map(({ kind, fitness, list }) => ({
+        kindId: kind.id,
+        ...fitness,
+        picture:
+          list && fitness.sure > 0 && list.items.length <= MOST_PICTURED
+            ? (understoodAs(kind, list, house, fonts).composition?.scene ?? null)
+            : null,
+      })),
+    );
   },
 
   /** The arrangement that prints largest; undefined where there is no page. */
   fit: async (chart: Chart, asked: FitAsked, tell: (done: number) => void): Promise<FitResult | undefined> =>
-    fitChart(chart, await fonts, asked, tell),
+    withFonts((fonts) => fitChart(chart, fonts, asked, tell)),
 
   /** The pages a chart goes over. */
-  pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> => pagesOf(chart, await fonts, tell),
+  pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> =>
+    withFonts((fonts) => pagesOf(chart, fonts, tell)),
 
   /** What two items are to each other. */
   pair: (chart: Chart, a: string, b: string) => kindOf(chart.kind)?.pairFigure?.of(chart, a, b),

@@ -1,11 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { type FaceId, faceIds, faces } from '../../src/core/faces';
+import { faces } from '../../src/core/faces';
 import { createFonts } from '../../src/core/text';
 
 /** The shipped fonts, read from their packages. */
-export const fonts = createFonts(
-  Object.fromEntries(faceIds.map((id) => [id, readFileSync(`node_modules/${faces[id].file}`)])) as unknown as Record<
-    FaceId,
-    Uint8Array
-  >,
-);
+export const fonts = createFonts((face) => readFileSync(`node_modules/${faces[face].file}`));

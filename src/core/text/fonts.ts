@@ -3,7 +3,7 @@
  * the server. A text is shaped once into advances per letter; any piece of it is then measured by subtraction.
  */
 import { create, type Font } from 'fontkit';
-import { type FaceId, faceIds, standIn } from '../faces';
+import { type FaceId, standIn } from '../faces';
 
 /** A text's letters (grapheme parts) with their widths at size 1. */
 export interface Shaped {
@@ -115,22 +115,35 @@ function breakBefore(letter: string, before: string, beforeThat: string): Break 
 
 const CACHE_LIMIT = 60_000;
 
+/** Thrown where the bytes of a face are not at hand yet: whoever can fetch them does, and begins again. */
+export class FaceMissing extends Error {
+  constructor(readonly face: FaceId) {
+    super(`the font ${face} is not loaded`);
+  }
+}
+
 /**
- * Fonts from the bytes of every shipped face.
- * @param bytes whole TrueType or WOFF files by face
+ * Fonts from the bytes of shipped faces, each asked for when a text first needs it.
+ * @param bytesOf the whole TrueType or WOFF file of a face
  */
-export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts {
-  const meters = Object.fromEntries(faceIds.map((id) => [id, meter(create(bytes[id]))])) as Record<FaceId, Meter>;
-  const cache = Object.fromEntries(faceIds.map((id) => [id, new Map<string, Shaped>()])) as Record<
-    FaceId,
-    Map<string, Shaped>
-  >;
+export function createFonts(bytesOf: (face: FaceId) => Uint8Array): Fonts {
+  const meters: Partial<Record<FaceId, Meter>> = {};
+  const meterOf = (face: FaceId): Meter => {
+    const known = meters[face];
+    if (known) return known;
+    const made = meter(create(bytesOf(face)));
+    meters[face] = made;
+    return made;
+  };
+  const cache: Partial<Record<FaceId, Map<string, Shaped>>> = {};
 
   const faceFor = (codePoint: number, face: FaceId): FaceId =>
-    !meters[face].has(codePoint) && meters[standIn(face)].has(codePoint) ? standIn(face) : face;
+    !meterOf(face).has(codePoint) && meterOf(standIn(face)).has(codePoint) ? standIn(face) : face;
 
   function shape(raw: string, face: FaceId): Shaped {
-    const known = cache[face].get(raw);
+    const kept = cache[face] ?? new Map<string, Shaped>();
+    cache[face] = kept;
+    const known = kept.get(raw);
     if (known) return known;
     const text = raw.normalize('NFC');
     const offsets: number[] = [];
@@ -151,11 +164,15 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       const own = faceFor(codePoint, face);
       const double = last === 'f' && beforeThat === 'f' && beforeFace === own;
       const kern =
-        lastFace !== own ? 0 : double ? meters[own].kernAfterDouble(codePoint) : meters[own].kern(lastCode, codePoint);
-      total += kern + meters[own].advance(codePoint);
+        lastFace !== own
+          ? 0
+          : double
+            ? meterOf(own).kernAfterDouble(codePoint)
+            : meterOf(own).kern(lastCode, codePoint);
+      total += kern + meterOf(own).advance(codePoint);
       const breaking = breakBefore(letter, last, beforeThat);
       if (breaking === 'may') stops.push(breaks.length);
-      if (letter > ' ' && !meters[own].has(codePoint)) missing.add(letter);
+      if (letter > ' ' && !meterOf(own).has(codePoint)) missing.add(letter);
       offsets.push(offset);
       upTo.push(total);
       kernBefore.push(kern);
@@ -176,14 +193,14 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       stops,
       missing: [...missing],
     };
-    if (cache[face].size >= CACHE_LIMIT) cache[face].clear();
-    cache[face].set(raw, shaped);
+    if (kept.size >= CACHE_LIMIT) kept.clear();
+    kept.set(raw, shaped);
     return shaped;
   }
 
   /** Whether a face has all letters of a text: most texts need no stand-in, and then no shaping to know that. */
   function whole(text: string, face: FaceId): boolean {
-    const { has } = meters[face];
+    const { has } = meterOf(face);
     for (let i = 0; i < text.length; i++) {
       const codePoint = text.codePointAt(i)!;
       if (!has(codePoint)) return false;
@@ -212,6 +229,6 @@ export function createFonts(bytes: Readonly<Record<FaceId, Uint8Array>>): Fonts 
       return runs;
     },
     missing: (text, face) => (whole(text, face) ? [] : shape(text, face).missing),
-    metrics: (face) => meters[face].metrics,
+    metrics: (face) => meterOf(face).metrics,
   };
 }

@@ -1,4 +1,4 @@
-export { createFonts, type Fonts, type Run } from './fonts';
+export { createFonts, FaceMissing, type Fonts, type Run } from './fonts';
 export { plainOf, richOf } from './rich';
 export { shortened } from './shorten';
 export { type Wrapped, wrap } from './wrap';

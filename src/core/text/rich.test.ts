@@ -31,7 +31,7 @@ describe('words that stand out', () => {
   });
 
   const faceOf = ({ strong = false, slant = false }) =>
-    slant ? ('slant-400' as const) : strong ? ('text-700' as const) : ('text-400' as const);
+    slant ? ('text-slant-400' as const) : strong ? ('text-700' as const) : ('text-400' as const);
   it('are set in lines no wider than asked, with every letter there, runs side by side', () => {
     const word = fc.stringMatching(/^[a-zA-Zäöé]{1,14}$/);
     const piece = fc.oneof(

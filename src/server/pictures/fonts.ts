@@ -13,10 +13,13 @@ export const fontFiles = Object.fromEntries(faceIds.map((id) => [id, find.resolv
   FaceId,
   string
 >;
-export const fontBytes = Object.fromEntries(faceIds.map((id) => [id, readFileSync(fontFiles[id])])) as Record<
-  FaceId,
-  Buffer
->;
+const read = new Map<FaceId, Buffer>();
+/** The file of a face, read when it is first asked for. */
+export function fontBytes(face: FaceId): Buffer {
+  const bytes = read.get(face) ?? readFileSync(fontFiles[face]);
+  read.set(face, bytes);
+  return bytes;
+}
 
 let made: Fonts | undefined;
 export const fonts = (): Fonts => {
@@ -35,7 +38,7 @@ export async function fontCss(scene: Scene): Promise<string> {
       if (subsets.size >= SUBSETS_KEPT) subsets.clear();
       subsets.set(
         key,
-        subsetFont(fontBytes[face], letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64')),
+        subsetFont(fontBytes(face), letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64')),
       );
     }
     const { family, weight } = faces[face];

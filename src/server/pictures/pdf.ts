@@ -60,7 +60,7 @@ function drawMark(
     return;
   }
   if (mark.type === 'text') {
-    if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes[mark.face]);
+    if (!registered.has(mark.face)) doc.registerFont(mark.face, fontBytes(mark.face));
     registered.add(mark.face);
     doc
       .font(mark.face)

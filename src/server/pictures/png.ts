@@ -1,6 +1,6 @@
 import { crc32 } from 'node:zlib';
 import { renderAsync } from '@resvg/resvg-js';
-import { type Scene, sceneSvg } from '../../core/scene';
+import { lettersOf, type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
 import { dataUri, type PictureFiles } from '../item-pictures';
 import { fontFiles } from './fonts';
@@ -29,7 +29,8 @@ export async function scenePng(scene: Scene, dpi: number, files: PictureFiles = 
     {
       fitTo: { mode: 'width', value: width },
       font: {
-        fontFiles: Object.values(fontFiles),
+        // Only those that it shows: to read all would take longer than to draw.
+        fontFiles: [...lettersOf(scene).keys()].map((face) => fontFiles[face]),
         loadSystemFonts: false,
         defaultFontFamily: 'Atkinson Hyperlegible Next',
       },
