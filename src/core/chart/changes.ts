@@ -29,6 +29,7 @@ import {
   textSchema,
   tierSchema,
   titleSchema,
+  toneSchema,
 } from './model';
 
 /** An item to add; without an order key it takes its place last, or after `after`. */
@@ -51,6 +52,7 @@ const itemPatch = {
   folded: z.boolean().nullable().optional(),
   line: lineSchema.nullable().optional(),
   picture: pictureSchema.nullable().optional(),
+  tone: toneSchema.nullable().optional(),
   holds: z.boolean().nullable().optional(),
 };
 

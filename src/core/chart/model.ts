@@ -166,11 +166,22 @@ export const tierSchema = z.object({
   gap: z.number().min(12).max(600).optional(),
 });
 
+/** A fill that follows the style: that of a tier, lighter (or darker, below 0) by so much of the whole way from black to white. */
+export const toneSchema = z.object({
+  tier: z.number().int().min(1).max(9999),
+  light: z.number().min(-0.5).max(0.5),
+});
+export type Tone = z.infer<typeof toneSchema>;
+
 export const TESTS = ['equals', 'contains', 'filled', 'empty', 'over', 'under'] as const;
-/** What an item must be for a rule to hold: something its kind knows of, one of a branch, or what stands in a field. */
+/**
+ * What an item must be for a rule to hold: something its kind knows of, one of a branch, one of a line of descent, or what
+ * stands in a field.
+ */
 export const conditionSchema = z.union([
   z.object({ being: z.string().min(1).max(40) }),
   z.object({ within: idSchema }),
+  z.object({ descent: idSchema }),
   z.object({ field: fieldNameSchema, test: z.enum(TESTS), value: textSchema(300).optional() }),
 ]);
 export type Condition = z.infer<typeof conditionSchema>;
@@ -246,6 +257,8 @@ export const itemSchema = z.object({
   fields: fieldsSchema,
   /** Exception: a look set on this item on purpose. */
   style: lookPatchSchema.optional(),
+  /** Exception: a fill that is set on purpose and yet follows the style. */
+  tone: toneSchema.optional(),
   /** A small move by hand, relative to the computed place. */
   nudge: nudgeSchema.optional(),
   /** How the children of this branch are set; absent: as the branch above. */
@@ -347,6 +360,7 @@ export const PAGE_SIZES = [...PAPER_SIZES, 'own', 'picture'] as const;
 /** Least and most of a page's own width and height, in points: 20 mm to 5 m. */
 export const OWN_SIZE = { least: 56, most: 14_173 };
 
+export const PATTERNS = ['dots', 'squares', 'stripes', 'waves'] as const;
 export const pageSchema = z.object({
   size: z.enum(PAGE_SIZES),
   orientation: z.enum(['landscape', 'portrait']),
@@ -365,6 +379,8 @@ export const pageSchema = z.object({
   numbers: z.boolean().optional(),
   /** What the colours and lines mean, at the foot. */
   key: z.boolean().optional(),
+  /** What lies faintly on the paper, behind all else. */
+  pattern: z.enum(PATTERNS).optional(),
   /** Colour of the paper; the house style's where absent. */
   background: colourSchema.optional(),
   /** A line round the page, halfway between its edge and its margin. */

@@ -9,7 +9,7 @@ import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type Pl
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { scaledWords } from './measure';
 import { noteBoxes, noteMarks, placedNotes } from './notes';
-import { drawHeadings, drawPage, type PageNumber } from './page';
+import { drawHeadings, drawPage, type PageNumber, patternMarks } from './page';
 import { scaledPicture } from './picture';
 import { arranged, onto, type Prepared, smallestOf } from './prepare';
 
@@ -35,7 +35,8 @@ function countsOf(chart: Chart, structure: Structure): { count: number; exceptio
   for (const id of structure.order) {
     const so = counts[structure.tierOf.get(id)! - 1]!;
     so.count++;
-    if (chart.items[id]!.style) so.exceptions++;
+    const { style, tone } = chart.items[id]!;
+    if (style || tone) so.exceptions++;
   }
   return counts;
 }
@@ -132,6 +133,7 @@ export function paint(
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
     frame: { x: place.x + shift.x * place.scale, y: place.y + shift.y * place.scale, scale: place.scale },
+    ...(chart.page.pattern && { under: patternMarks(chart.page, place, house) }),
     links: [
       ...enclosures.map((own, i) => ({
         key: `enclosure ${own.enclosure.id}`,

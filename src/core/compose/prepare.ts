@@ -90,13 +90,14 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
   const names = tierNames(kind, chart, structure);
   const looks = names.map((_, i) => tierLook(chart, house, i + 1, kind.look));
   const lookOf = (tier: number): Look => looks[tier - 1]!;
+  const anyLook = (tier: number) => looks[tier - 1] ?? tierLook(chart, house, tier, kind.look);
   const patches = patchesBy(kind, chart, structure);
   const worded = structure.order.map((id): Worded => {
     const item = chart.items[id]!;
     const tier = structure.tierOf.get(id)!;
     const face = shownFace(chart, kind, structure, id);
-    const own = itemLook(lookOf(tier), face.look, patches(item), item);
-    const look = held?.within.has(id) ? containerLook(own, item.style?.fill, house) : own;
+    const own = itemLook(lookOf(tier), face.look, patches(item), item, anyLook);
+    const look = held?.within.has(id) ? containerLook(own, item.tone ? own.fill : item.style?.fill, house) : own;
     return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty) };
   });
   const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf) : [];

@@ -11,7 +11,19 @@ export function ruledBy(kind: Kind, chart: Chart, structure: Structure): Ruled {
     chart,
     order: structure.order,
     cell: (item, field) => cellOf(kind, chart, item, field),
+    descends: rememberedLines(kind, chart),
     is: (item, being) => beings.get(being)?.is(item, chart, structure) === true,
+  };
+}
+
+/** Whether an item is one of a line of descent, or the one it begins with; each line is followed once. */
+function rememberedLines(kind: Kind, chart: Chart): Ruled['descends'] {
+  const lines = new Map<string, ReadonlySet<string>>();
+  return ({ id }, from) => {
+    if (!kind.descent || !chart.items[from]) return false;
+    const line = lines.get(from) ?? kind.descent(chart, from);
+    lines.set(from, line);
+    return id === from || line.has(id);
   };
 }
 
@@ -36,6 +48,7 @@ export function ruleName(kind: Kind, chart: Pick<Chart, 'items'>, rule: Rule): s
   const { when } = rule;
   if ('being' in when) return kind.beings?.find(({ id }) => id === when.being)?.label ?? when.being;
   if ('within' in when) return `Branch of ${chart.items[when.within]?.fields['name'] || kind.words.unnamed}`;
+  if ('descent' in when) return `Descended from ${chart.items[when.descent]?.fields['name'] || kind.words.unnamed}`;
   if (when.test === 'filled') return `With ${label(when.field)}`;
   if (when.test === 'empty') return `Without ${label(when.field)}`;
   return [`${label(when.field)}:`, TEST_WORDS[when.test], when.value ?? ''].filter(Boolean).join(' ');
@@ -86,6 +99,7 @@ export function whyOf(
     ...rulesFor(ruledBy(kind, chart, structure))(item)
       .map(({ rule, look }) => [look, { from: 'rule', rule: chart.rules!.indexOf(rule) }] as const)
       .reverse(),
+    [item.tone && { fill: '' }, { from: 'own' }],
     [item.style, { from: 'own' }],
   ];
   const sources: Partial<Record<keyof Look, Source>> = {};

@@ -178,6 +178,8 @@ export interface Kind {
   face(item: Item, chart: Chart, structure: Structure): ItemFace;
   /** What its items can be, beside what stands in their fields. */
   readonly beings?: readonly Being[];
+  /** Everybody who comes from an item, where that is more than its branch of the list. */
+  descent?(chart: Chart, item: string): ReadonlySet<string>;
   /** What `face` shows, as a choice that a person can start from. */
   readonly face0: Face;
   /** Words that `face` computes, beside the list's fields. */

@@ -97,6 +97,8 @@ export interface Scene {
   readonly margin: number;
   /** From the picture's own units to the page: where its origin stands, and points for a unit. */
   readonly frame: { readonly x: number; readonly y: number; readonly scale: number };
+  /** Behind all else, on the page, in points. */
+  readonly under?: readonly Mark[];
   /** Lines first, in the picture's own units; then items over them; then the page's own words, in points. */
   readonly links: readonly { readonly key: string; readonly from?: string; readonly marks: readonly Mark[] }[];
   readonly items: readonly SceneItem[];
@@ -131,6 +133,7 @@ export interface PlacedMark {
 /** All marks in the order in which they are drawn, without those over the page. */
 export function* marksOf(scene: Scene): Generator<PlacedMark> {
   const { frame, pageAt: { x, y } = { x: 0, y: 0 } } = scene;
+  for (const mark of scene.under ?? []) yield { mark, x, y, scale: 1 };
   for (const link of scene.links) for (const mark of link.marks) yield { mark, ...frame };
   for (const { marks, box } of scene.items)
     for (const mark of marks) yield { mark, x: box.x, y: box.y, scale: frame.scale };

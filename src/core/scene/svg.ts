@@ -53,7 +53,7 @@ const itemSvg = (item: SceneItem, scale: number, from: PictureSource) =>
  */
 export function sceneSvg(scene: Scene, fontCss = '', from: PictureSource = NOWHERE): string {
   const svg = (mark: Mark) => markSvg(mark, from);
-  const { width, height, frame, clip, pageAt, over } = scene;
+  const { width, height, frame, clip, pageAt, over, under = [] } = scene;
   const cuts = [...marksOf(scene)].some(({ mark }) => mark.type === 'image' && mark.round);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
@@ -66,6 +66,9 @@ export function sceneSvg(scene: Scene, fontCss = '', from: PictureSource = NOWHE
           `<clipPath id="c"><rect x="${short(clip.x)}" y="${short(clip.y)}" width="${short(clip.width)}" height="${short(clip.height)}"/></clipPath><g clip-path="url(#c)">`,
         ]
       : []),
+    ...(pageAt && under.length > 0 ? [`<g ${placed(pageAt.x, pageAt.y, 1)}>`] : []),
+    ...under.map(svg),
+    ...(pageAt && under.length > 0 ? ['</g>'] : []),
     `<g ${placed(frame.x, frame.y, frame.scale)}>`,
     ...scene.links.flatMap((link) => link.marks.map(svg)),
     '</g>',

@@ -54,8 +54,8 @@ export function toOklch(colour: string): { l: number; c: number; h: number } {
 /** An angle that keeps turning to hues as far as can be from those before, in degrees. */
 export const GOLDEN_ANGLE = 137.508;
 
-/** A darker neighbour of a colour, for an edge round a fill. */
+/** A darker neighbour of a colour, for an edge round a fill; a lighter one where `by` is below 0. */
 export function darker(colour: string, by: number): string {
   const { l, c, h } = toOklch(colour);
-  return oklch(Math.max(0, l - by), c, h);
+  return oklch(Math.min(1, Math.max(0, l - by)), c, h);
 }

@@ -1,8 +1,9 @@
+export { colourOfPicture } from './brand';
 export { between, contrast, darker, LEAST_CONTRAST, luminance, oklch, readable } from './colour';
 export type { House } from './house';
 export { houseFor, houseOnPage, houses } from './houses';
 export { type HouseSpec, houseSpecSchema, specOf, takeSpec } from './own';
-export { itemLook, tierLook } from './resolve';
+export { itemLook, tierLook, toneFill, toneOf } from './resolve';
 export { type Ruled, rulesFor, scaleEnds, valueColours } from './rules';
 export { specFromTokens, type TokensRead, tokensOf } from './tokens';
 export { type Apart, difference, leastApart, seenAs, VISIONS, type Vision } from './vision';

@@ -1,7 +1,8 @@
-import type { Chart, Item, Look, LookPatch } from '../chart';
+import type { Chart, Item, Look, LookPatch, Tone } from '../chart';
 import { definedOf } from '../defined';
-import { readable } from './colour';
+import { darker, readable, toOklch } from './colour';
 import type { House } from './house';
+import { difference } from './vision';
 
 /** A look with a patch on it. A new fill brings its own readable ink unless that is set too. */
 function on(look: Look, patch: LookPatch | undefined): Look {
@@ -36,10 +37,35 @@ const scaled = (look: LookPatch | undefined, by: number): LookPatch | undefined 
  * The look of an item: its tier's, then what the kind says by what the item is (such as a dashed edge for a vacant
  * post), then what rules say, then the exception set on it on purpose.
  * @param byRules the weakest first
+ * @param lookOf looks of all tiers, for a fill that follows another one
  */
 export const itemLook = (
   tier: Look,
   byKind: LookPatch | undefined,
   byRules: readonly LookPatch[],
-  item: Pick<Item, 'style'>,
-): Look => on(byRules.reduce(on, on(tier, byKind)), item.style);
+  { tone, style }: Pick<Item, 'style' | 'tone'>,
+  lookOf: (tier: number) => Look = () => tier,
+): Look => {
+  const ruled = byRules.reduce(on, on(tier, byKind));
+  return on(tone ? on(ruled, { fill: toneFill(tone, lookOf) }) : ruled, style);
+};
+
+/** The colour that a tone is at the moment. */
+export const toneFill = ({ tier, light }: Tone, lookOf: (tier: number) => Look): string =>
+  light === 0 ? lookOf(tier).fill : darker(lookOf(tier).fill, -light);
+
+/** The tone that comes nearest to a colour, among the fills of some tiers, made lighter or darker. */
+export function toneOf(colour: string, looks: readonly Look[]): Tone | undefined {
+  let best: { tone: Tone; apart: number } | undefined;
+  for (const [i, { fill }] of looks.entries()) {
+    const by = toOklch(colour).l - toOklch(fill).l;
+    const light = Math.max(-0.5, Math.min(0.5, Math.round(by * 100) / 100));
+    const tone = { tier: i + 1, light };
+    const apart = difference(
+      colour,
+      toneFill(tone, (tier) => looks[tier - 1]!),
+    );
+    if (!best || apart < best.apart) best = { tone, apart };
+  }
+  return best?.tone;
+}

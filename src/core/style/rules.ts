@@ -10,6 +10,8 @@ export interface Ruled {
   readonly order: readonly string[];
   /** A cell of the list. */
   cell(item: string, field: string): string;
+  /** Whether an item is one of the line of descent from another. */
+  descends(item: Item, from: string): boolean;
   /** Whether an item is something that its kind knows of. */
   is(item: Item, being: string): boolean;
 }
@@ -51,6 +53,7 @@ export function scaleEnds(
 function holds(asked: Ruled, when: Condition, item: Item): boolean {
   if ('being' in when) return asked.is(item, when.being);
   if ('within' in when) return isWithin(asked.chart.items, item.id, when.within);
+  if ('descent' in when) return asked.descends(item, when.descent);
   const text = asked.cell(item.id, when.field);
   const wanted = when.value ?? '';
   switch (when.test) {

@@ -18,6 +18,7 @@ describe('words that stand out', () => {
     ['**Head** of plants', [['B:Head', ': of plants']]],
     ['of *great* trees', [[':of ', 'I:great', ': trees']]],
     ['**all *of* it**', [['B:all ', 'BI:of', 'B: it']]],
+    ['***Head***', [['BI:Head']]],
     ['see [the beds](https://garden.example/beds)', [[':see ', '<https://garden.example/beds>:the beds']]],
     ['Does:\n- sowing\n- *weeding*', [[':Does:'], ['•', ':sowing'], ['•', 'I:weeding']]],
     ['a \\*star\\*', [[':a *star*']]],

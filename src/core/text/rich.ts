@@ -19,7 +19,7 @@ const MAYBE = /[*[\\]|^[-•] /m;
 const BULLET = /^\s*[-•*]\s+(?=\S)/;
 /** One thing that stands out, at the earliest place. Emphasis begins before a letter or sign and ends after one. */
 const NEXT =
-  /\\([*[\]\\•-])|\*\*(?=\S)(.+?)(?<=\S)\*\*|(?<![\p{L}\p{N}*])\*(?=[^\s*])([^*]+?)(?<=\S)\*(?![\p{L}\p{N}])|\[([^\]]+)\]\((https?:\/\/[^\s)]+|mailto:[^\s)]+)\)/u;
+  /\\([*[\]\\•-])|\*\*(?=\S)(.+?)(?<=\S)\*\*(?!\*)|(?<![\p{L}\p{N}*])\*(?=[^\s*])([^*]+?)(?<=\S)\*(?![\p{L}\p{N}])|\[([^\]]+)\]\((https?:\/\/[^\s)]+|mailto:[^\s)]+)\)/u;
 
 function runsOf(text: string, style: Omit<RichRun, 'text'>): RichRun[] {
   const runs: RichRun[] = [];

@@ -1,6 +1,7 @@
 /** Pictures brought in for items: from a file, dropped on the sheet, or pasted. */
 import { useEffect } from 'react';
 import type { Change, Picture } from '../../core/chart';
+import { colourOfPicture } from '../../core/style';
 import { send } from '../shared/api';
 import { change, say, selection, useEditor } from './state/store';
 import { words } from './words';
@@ -40,4 +41,28 @@ export function usePastedPictures(): void {
     document.addEventListener('paste', paste);
     return () => document.removeEventListener('paste', paste);
   }, []);
+}
+
+/** Longest side at which a picture is looked at for its colour, in dots. */
+const LOOKED_AT = 96;
+
+/** The colour that a picture has most of; undefined where the file holds none. It is only looked at here, not sent. */
+export async function colourOfFile(file: Blob): Promise<string | undefined> {
+  const address = URL.createObjectURL(file);
+  try {
+    const image = new Image();
+    image.src = address;
+    await image.decode();
+    const scale = LOOKED_AT / Math.max(1, image.naturalWidth, image.naturalHeight);
+    const canvas = document.createElement('canvas');
+    canvas.width = Math.max(1, Math.round(image.naturalWidth * scale));
+    canvas.height = Math.max(1, Math.round(image.naturalHeight * scale));
+    const context = canvas.getContext('2d')!;
+    context.drawImage(image, 0, 0, canvas.width, canvas.height);
+    return colourOfPicture(context.getImageData(0, 0, canvas.width, canvas.height).data);
+  } catch {
+    return undefined;
+  } finally {
+    URL.revokeObjectURL(address);
+  }
 }

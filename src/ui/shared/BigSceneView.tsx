@@ -196,6 +196,11 @@ export const BigSceneView = memo(function BigSceneView({
   return (
     <>
       <rect width={scene.width} height={scene.height} fill={scene.background} />
+      {scene.under && (
+        <g aria-hidden>
+          <Marks marks={scene.under} />
+        </g>
+      )}
       <g aria-hidden transform={`translate(${frame.x} ${frame.y}) scale(${frame.scale})`}>
         {far
           ? blocks.map(({ fill, d }) => <path key={fill} d={d} fill={fill} />)

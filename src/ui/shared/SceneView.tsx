@@ -104,10 +104,15 @@ export const SceneView = memo(function SceneView({
   places?: ReadonlyMap<string, Place>;
   under?: React.ReactNode;
 }) {
-  const { frame, clip, pageAt, over } = scene;
+  const { frame, clip, pageAt, over, under: behind } = scene;
   const clipId = useId();
   const marks = (
     <>
+      {behind && (
+        <g aria-hidden transform={pageAt && `translate(${pageAt.x} ${pageAt.y})`}>
+          <Marks marks={behind} />
+        </g>
+      )}
       {under}
       <g aria-hidden transform={`translate(${frame.x} ${frame.y}) scale(${frame.scale})`}>
         {scene.links.map((link) => (

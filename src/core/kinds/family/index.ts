@@ -2,6 +2,7 @@
 import type { Item } from '../../chart';
 import { dateIn, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
+import { descendantsOf } from './ancestors';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { yearsOf } from './dates';
@@ -92,6 +93,7 @@ export const family: Kind = {
     { id: 'man', label: 'Men', is: (item) => sexOf(item) === 'm' },
     { id: 'died', label: 'Who have died', is: ({ fields }) => (fields['died'] ?? '') !== '' },
   ],
+  descent: (chart, item) => descendantsOf(familyOf(chart), item),
   face0: [
     { fields: ['name'], strong: true, size: 1 },
     { fields: ['years'], strong: false, size: 0.86 },

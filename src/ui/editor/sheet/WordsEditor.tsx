@@ -1,12 +1,16 @@
 /** Editing an item's words where they stand. */
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { asOne, type Change } from '../../../core/chart';
 import type { SceneItem } from '../../../core/scene';
 import { cellText, fieldLabel, lineColumns, writeCell } from '../../shared/fields';
 import { change, say, useEditor } from '../state/store';
+import { words } from '../words';
+import { emphasised } from './emphasis';
 import type { View } from './view';
 
 const LEAST_WIDTH = 170;
+/** What the usual keys put round words, with Ctrl. */
+const SIGNS: Readonly<Record<string, string>> = { b: '**', i: '*' };
 
 export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: View; onDone: () => void }) {
   const chart = useEditor((state) => state.chart);
@@ -15,6 +19,13 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const box = useRef<HTMLFormElement>(null);
   const done = useRef(false);
+  /** What is to be selected once the words are there. */
+  const select = useRef<{ element: HTMLTextAreaElement; from: number; to: number } | null>(null);
+  useLayoutEffect(() => {
+    const { current } = select;
+    select.current = null;
+    current?.element.setSelectionRange(current.from, current.to);
+  });
   useEffect(() => box.current?.querySelector<HTMLTextAreaElement>('[data-field=name]')?.select(), []);
 
   const finish = (keep: boolean) => {
@@ -44,6 +55,14 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
       }}
       onKeyDown={(event) => {
         event.stopPropagation();
+        const sign = event.ctrlKey || event.metaKey ? SIGNS[event.key.toLowerCase()] : undefined;
+        if (sign && event.target instanceof HTMLTextAreaElement) {
+          event.preventDefault();
+          const { value, selectionStart, selectionEnd } = event.target;
+          const marked = emphasised(value, selectionStart, selectionEnd, sign);
+          setTyped({ ...typed, [event.target.dataset['field']!]: marked.text });
+          select.current = { element: event.target, ...marked };
+        }
         if (event.key === 'Escape') finish(false);
         // Shift and Enter begin a second line.
         if (event.key === 'Enter' && !event.shiftKey && !event.nativeEvent.isComposing) {
@@ -68,6 +87,7 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
           onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
         />
       ))}
+      <p className="text-[11px] text-quiet">{words.sheet.emphasis}</p>
       <button type="submit" className="sr-only">
         {fieldLabel(kind, 'name')}
       </button>

@@ -54,6 +54,8 @@ export const arrange = {
   numbers: 'Page number',
   key: 'Key of colours and lines',
   border: 'Line round the page',
+  pattern: 'Paper with',
+  patterns: { none: 'Nothing on it', dots: 'Dots', squares: 'Squares', stripes: 'Stripes', waves: 'Waves' },
   background: 'Paper',
   houseBackground: 'As the house style',
   dateLine: 'Line at the right',

@@ -84,6 +84,7 @@ export const words = {
     after: (name: string) => `After ${name}`,
     alone: (dx: number, dy: number) => `Moved ${dx}, ${dy} pt by hand`,
     handles: 'At the selected item',
+    emphasis: 'Ctrl+B bold, Ctrl+I slanted, - begins a list, Shift+Enter a new line',
     bend: (n: number) => `Bend ${n} of the line`,
     overview: 'The whole page, small: press where you want to look',
     into: (names: readonly string[]) => (names.length === 0 ? 'Into none' : `Into ${names.join(' and ')}`),

@@ -7,6 +7,15 @@ export const style = {
   brandApart: (least: number, vision: string) =>
     `Neighbouring tiers are ${least.toFixed(0)} apart at the least${vision}; from 4 on that is seen at a glance.`,
   brandBack: 'Take away',
+  brandPicture: 'From a picture ...',
+  brandTaken: (colour: string) => `The picture has most of ${colour}; all colours follow from it.`,
+  brandNone: 'There is no picture in this file, or nothing in it to be seen.',
+  follow: 'Let the fill follow the style',
+  followAbout: 'The fill is kept as a tone of a tier: another house style changes it too.',
+  followTier: 'Fill as in',
+  followTierOf: (tier: number) => `tier ${tier}`,
+  followLight: 'Lighter by',
+  followFix: 'Keep the colour as it is now',
   visions: {
     'as it is': '',
     'without red cones': ' (where red is not seen)',
@@ -145,6 +154,7 @@ export const rules = {
   items: 'Items',
   byField: 'By what stands in',
   branch: (name: string) => `In the branch of ${name}`,
+  descent: (name: string) => `Descended from ${name}`,
   test: 'Which',
   tests: {
     equals: 'is',

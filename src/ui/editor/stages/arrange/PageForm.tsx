@@ -1,6 +1,6 @@
 /** The page: its size, margins and words, and over how many sheets the chart goes. */
 import { useState } from 'react';
-import { OWN_SIZE, PAGE_SIZES, type Page } from '../../../../core/chart';
+import { OWN_SIZE, PAGE_SIZES, PATTERNS, type Page } from '../../../../core/chart';
 import { MM, paperPoints } from '../../../../core/layout';
 import { houseFor } from '../../../../core/style';
 import { Button, Choices, ColourField, NumberField, Row, Select, Tick } from '../../../shared/controls';
@@ -161,6 +161,16 @@ export function PageForm() {
             id={id}
             value={page.background ?? sheet}
             onChange={(background) => set({ background }, 'page background')}
+          />
+        )}
+      </Row>
+      <Row label={words.arrange.pattern}>
+        {(id) => (
+          <Select
+            id={id}
+            value={page.pattern ?? 'none'}
+            options={(['none', ...PATTERNS] as const).map((value) => ({ value, label: words.arrange.patterns[value] }))}
+            onChange={(to) => set({ pattern: to === 'none' ? null : to })}
           />
         )}
       </Row>

@@ -1,9 +1,18 @@
 /** Looks set on single items on purpose: made, made general, given to others, listed and cleared. */
 import { nanoid } from 'nanoid';
 import { useEffect } from 'react';
-import { asOne, type Change, type Chart, type Condition, type Item, type LookPatch } from '../../../../core/chart';
-import { houseFor, itemLook, tierLook } from '../../../../core/style';
-import { Button } from '../../../shared/controls';
+import {
+  asOne,
+  type Change,
+  type Chart,
+  type Condition,
+  type Item,
+  type Look,
+  type LookPatch,
+  type Tone,
+} from '../../../../core/chart';
+import { houseFor, itemLook, tierLook, toneFill, toneOf } from '../../../../core/style';
+import { Button, NumberField, Row, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { change, say, select, takeLook, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
@@ -12,12 +21,88 @@ import { LookForm } from '../LookForm';
 /** The same style for some items, on top of what each has. */
 const styled = ({ items }: Chart, ids: readonly string[], patch: LookPatch): Change => ({
   type: 'set-items',
-  items: Object.fromEntries(ids.map((id) => [id, { style: { ...items[id]!.style, ...patch } }])),
+  items: Object.fromEntries(
+    ids.map((id) => [
+      id,
+      { style: { ...items[id]!.style, ...patch }, ...(patch.fill !== undefined && { tone: null }) },
+    ]),
+  ),
 });
 const cleared = (ids: readonly string[]): Change => ({
   type: 'set-items',
-  items: Object.fromEntries(ids.map((id) => [id, { style: null }])),
+  items: Object.fromEntries(ids.map((id) => [id, { style: null, tone: null }])),
 });
+
+/** Whether something is set on an item on purpose. */
+const isException = (item: Item | undefined) => item?.style !== undefined || item?.tone !== undefined;
+
+/** Looks of the first tiers of a chart. */
+function tierLooks(chart: Chart, tiers: number): Look[] {
+  const house = houseFor(chart);
+  const byKind = kindFor(chart.kind).look;
+  return Array.from({ length: tiers }, (_, i) => tierLook(chart, house, i + 1, byKind));
+}
+
+/** A fill that was chosen, as a tone of a tier; and the other way round. */
+function Following({ item, ids, looks }: { item: Item; ids: readonly string[]; looks: readonly Look[] }) {
+  const { style, tone } = item;
+  const set = (next: Tone) =>
+    change(
+      { type: 'set-items', items: Object.fromEntries(ids.map((id) => [id, { tone: next }])) },
+      `tone ${ids.join()}`,
+    );
+  if (tone)
+    return (
+      <div className="px-3.5 pt-1">
+        <Row label={words.style.followTier}>
+          {(id) => (
+            <Select
+              id={id}
+              value={String(tone.tier)}
+              options={looks.map((_, i) => ({ value: String(i + 1), label: words.style.followTierOf(i + 1) }))}
+              onChange={(tier) => set({ ...tone, tier: Number(tier) })}
+            />
+          )}
+        </Row>
+        <Row label={words.style.followLight}>
+          {(id) => (
+            <NumberField
+              id={id}
+              value={Math.round(tone.light * 100)}
+              least={-50}
+              most={50}
+              unit="%"
+              onChange={(percent) => set({ ...tone, light: percent / 100 })}
+            />
+          )}
+        </Row>
+        <Button
+          onClick={() => {
+            const fill = toneFill(tone, (tier) => looks[tier - 1] ?? looks[0]!);
+            change({ type: 'set-item', id: item.id, tone: null, style: { ...style, fill } });
+          }}
+        >
+          {words.style.followFix}
+        </Button>
+      </div>
+    );
+  if (style?.fill === undefined) return null;
+  const { fill, ...rest } = style;
+  const next = toneOf(fill, looks);
+  if (!next) return null;
+  return (
+    <div className="px-2.5 pt-1.5">
+      <Button
+        title={words.style.followAbout}
+        onClick={() =>
+          change({ type: 'set-item', id: item.id, tone: next, style: Object.keys(rest).length > 0 ? rest : null })
+        }
+      >
+        {words.style.follow}
+      </Button>
+    </div>
+  );
+}
 
 const PLACES = new Set(['top', 'end', 'branch']);
 
@@ -37,11 +122,13 @@ export function Exception({ item }: { item: Item }) {
   const taken = useEditor((state) => state.taken);
   const tier = useEditor((state) => state.composition?.scene.items.find(({ id }) => id === item.id)?.tier ?? 1);
   const ids = useSelection();
-  const look = itemLook(tierLook(chart, houseFor(chart), tier, kindFor(chart.kind).look), undefined, [], item);
+  const tiers = useEditor((state) => state.composition?.tiers.length ?? 1);
+  const looks = tierLooks(chart, Math.max(tier, tiers));
+  const look = itemLook(looks[tier - 1]!, undefined, [], item, (of) => looks[of - 1] ?? looks[0]!);
   // The look is put down with the panel.
   useEffect(() => () => takeLook(null), []);
-  const { style } = item;
-  const own = ids.filter((id) => chart.items[id]?.style);
+  const style = item.tone ? { ...item.style, fill: look.fill } : item.style;
+  const own = ids.filter((id) => isException(chart.items[id]));
   const name = ids.length > 1 ? words.style.selected(ids.length) : item.fields['name'] || words.list.line(0);
   return (
     <details className="mx-3.5 mt-3 rounded border border-rule" open={style !== undefined || undefined}>
@@ -76,6 +163,7 @@ export function Exception({ item }: { item: Item }) {
         </div>
       )}
       {taken && <p className="px-2.5 pt-1 text-xs text-quiet">{words.style.giving}</p>}
+      <Following item={item} ids={ids} looks={looks} />
       <LookForm
         look={look}
         ownOnly
@@ -90,7 +178,7 @@ export function Exception({ item }: { item: Item }) {
 export function Exceptions() {
   const items = useEditor((state) => state.chart.items);
   const chosen = useEditor((state) => state.chosen);
-  const kept = Object.values(items).filter((item) => item.style !== undefined);
+  const kept = Object.values(items).filter(isException);
   if (kept.length === 0) return null;
   const within = kept.filter(({ id }) => chosen.includes(id)).map(({ id }) => id);
   return (

@@ -3,7 +3,8 @@ import type { Chart } from '../../../../core/chart';
 import { FONTS, fontName } from '../../../../core/faces';
 import { type House, houseFor, houses, leastApart } from '../../../../core/style';
 import { Button, ColourField, Row, Select } from '../../../shared/controls';
-import { change, tryOut } from '../../state/store';
+import { colourOfFile, PICTURE_TYPES } from '../../pictures';
+import { change, say, tryOut } from '../../state/store';
 import { words } from '../../words';
 
 const families = houses.filter(({ id, of }) => id === of).map(({ id }) => houses.filter(({ of }) => of === id));
@@ -112,6 +113,21 @@ function OwnColour({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
           />
         )}
       </Row>
+      <label className="inline-flex min-h-[28px] cursor-pointer items-center rounded px-2.5 text-[13px] hover:bg-tint has-focus-visible:outline-2 has-focus-visible:outline-plum">
+        <input
+          type="file"
+          className="sr-only"
+          accept={PICTURE_TYPES}
+          onChange={async ({ target }) => {
+            const file = target.files?.[0];
+            target.value = '';
+            const colour = file && (await colourOfFile(file));
+            if (!colour) return say(words.style.brandNone);
+            if (change({ type: 'set-house', house, brand: colour })) say(words.style.brandTaken(colour), true);
+          }}
+        />
+        {words.style.brandPicture}
+      </label>
       <p className="text-xs text-quiet">
         {apart ? words.style.brandApart(apart.least, words.style.visions[apart.vision]) : words.style.brandAbout}
       </p>

@@ -197,14 +197,25 @@ function RuleForm({ rule, ...rest }: FormProps) {
 
 const BEING = '@';
 const BRANCH = '#';
+const DESCENT = '^';
 
 function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rule, { type: 'when' }>>) {
   const { when } = rule;
   const known = useId();
   const selected = useEditor((state) => state.selected);
-  const what = 'being' in when ? `${BEING}${when.being}` : 'within' in when ? `${BRANCH}${when.within}` : when.field;
+  const what =
+    'being' in when
+      ? `${BEING}${when.being}`
+      : 'within' in when
+        ? `${BRANCH}${when.within}`
+        : 'descent' in when
+          ? `${DESCENT}${when.descent}`
+          : when.field;
   const branches = kind.draws.tree
     ? [...new Set(['within' in when ? when.within : null, selected])].filter((id) => id !== null && chart.items[id])
+    : [];
+  const lines = kind.descent
+    ? [...new Set(['descent' in when ? when.descent : null, selected])].filter((id) => id !== null && chart.items[id])
     : [];
   const set = (next: Condition) => onChange({ ...rule, when: next });
   const values = !('field' in when)
@@ -224,7 +235,9 @@ function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rul
                   ? { being: value.slice(1) }
                   : value.startsWith(BRANCH)
                     ? { within: value.slice(1) }
-                    : { field: value, test: 'field' in when ? when.test : 'equals', value: '' },
+                    : value.startsWith(DESCENT)
+                      ? { descent: value.slice(1) }
+                      : { field: value, test: 'field' in when ? when.test : 'equals', value: '' },
               )
             }
           >
@@ -236,6 +249,11 @@ function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rul
             {branches.map((id) => (
               <option key={id} value={`${BRANCH}${id}`}>
                 {words.rules.branch(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
+              </option>
+            ))}
+            {lines.map((id) => (
+              <option key={`descent ${id}`} value={`${DESCENT}${id}`}>
+                {words.rules.descent(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
               </option>
             ))}
             <optgroup label={words.rules.byField}>
