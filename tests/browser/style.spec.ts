@@ -1,7 +1,7 @@
 /** Rules, own colours, exceptions and what can be made of them. */
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
-import { item, newChart, noErrors, open, saved } from './support';
+import { item, lines, newChart, noErrors, open, saved } from './support';
 
 const LIST =
   'Name\tPost\tManager\tDepartment\nAda Fenn\tHead\t\tLearning\nBo Oke\tTeacher\tAda Fenn\tLearning\n\tGardener\tAda Fenn\tGrounds\nCy Penn\tPorter\tAda Fenn\tHouse\n';
@@ -209,4 +209,97 @@ test('lines take the look of what they say, and one its own', async ({ page, req
   await own.getByLabel('Colour as a number, #rrggbb').fill('#0033aa');
   await expect.poll(strokes).toContain('#0033aa');
   await expect.poll(strokes).toContain('#aa0033');
+});
+
+test('an enclosure follows its branch, a note is written and moved by keys and mouse, a container takes in', async ({
+  page,
+  request,
+}) => {
+  noErrors(page);
+  const id = await newChart(request, 'Ada Fenn\n\tBo Oke\n\t\tCy Penn\n\tDi Roe\n');
+  await open(page, id);
+  await item(page, 'Bo Oke').click();
+  await page.keyboard.press('Alt+3');
+  await page.getByRole('button', { name: '+ Round the branch of Bo Oke' }).click();
+  const composed = async () => {
+    await saved(page);
+    const { chart } = await (await request.get(`/api/charts/${id}`)).json();
+    const answer = await request.get(`/api/charts/${id}/picture`, { headers: { accept: 'application/json' } });
+    return { chart, ...(await answer.json()) };
+  };
+  expect((await composed()).enclosures).toMatchObject([{ name: 'Bo Oke', items: { length: 2 } }]);
+  await page.getByLabel('Name of the enclosure').fill('Beds');
+  await expect(page.locator('svg.scene text', { hasText: 'Beds' })).toBeVisible();
+
+  await page.getByRole('button', { name: '+ Heading' }).click();
+  await page.getByLabel('Words of the note').fill('Spring **plan**');
+  await expect(page.locator('svg.scene text', { hasText: 'plan' })).toHaveAttribute('font-weight', '700');
+  const handle = page.getByRole('button', { name: /^Note: Spring plan/ });
+  const before = (await composed()).chart.notes;
+  await handle.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowUp');
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + 10, box.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 60, box.y - 40, { steps: 4 });
+  await page.mouse.up();
+  const [a] = Object.values(before) as { at: { x: number; y: number } }[];
+  const [b] = Object.values((await composed()).chart.notes) as { at: { x: number; y: number } }[];
+  expect(b!.at.x).toBeGreaterThan(a!.at.x + 10);
+  expect(b!.at.y).toBeLessThan(a!.at.y - 1);
+  await handle.focus();
+  await page.keyboard.press('Delete');
+  await expect(handle).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(handle).toHaveCount(1);
+
+  await page.keyboard.press('Alt+2');
+  await item(page, 'Bo Oke').click();
+  await page.getByLabel('A container: drawn round what stands under it').check();
+  const target = (await item(page, 'Bo Oke').boundingBox())!;
+  const moved = (await item(page, 'Di Roe').boundingBox())!;
+  await page.mouse.move(moved.x + moved.width / 2, moved.y + moved.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(target.x + target.width / 2, target.y + 6, { steps: 6 });
+  await page.mouse.up();
+  const { chart, items } = await composed();
+  const idOf = (name: string) => items.find((one: { name: string }) => one.name === name).id;
+  expect(chart.items[idOf('Di Roe')].parent).toBe(idOf('Bo Oke'));
+  await page.getByRole('tab', { name: 'List' }).click();
+  await expect.poll(() => lines(page)).toEqual(['Ada Fenn', '  Bo Oke', '    Cy Penn', '    Di Roe']);
+});
+
+test('words outside the shape, an exception that follows the style, a colour from a picture', async ({
+  page,
+  request,
+}) => {
+  noErrors(page);
+  await open(page, await newChart(request, LIST));
+  const fillOf = (name: string) => item(page, name).locator('path').first();
+  await item(page, 'Bo Oke').click();
+  await page.keyboard.press('Alt+3');
+  await page.getByText('Fields in items').click();
+  await page.getByLabel('Where line 2 stands').first().selectOption('below');
+  await expect(item(page, 'Bo Oke').locator('text').last()).toHaveText('Teacher');
+  const shape = (await fillOf('Bo Oke').boundingBox())!;
+  expect((await item(page, 'Bo Oke').locator('text').last().boundingBox())!.y).toBeGreaterThan(
+    shape.y + shape.height - 2,
+  );
+
+  await page.getByText('Only Bo Oke').click();
+  const panel = page.locator('details', { hasText: 'Only Bo Oke' });
+  await panel.getByLabel('Colour as a number, #rrggbb').first().fill('#5c2a4d');
+  await panel.getByRole('button', { name: 'Let the fill follow the style' }).click();
+  await page.getByRole('button', { name: 'Terracotta', exact: true }).click();
+  await expect
+    .poll(async () => fillOf('Bo Oke').getAttribute('fill'))
+    .toBe(await fillOf('Ada Fenn').getAttribute('fill'));
+  await expect(fillOf('Bo Oke')).not.toHaveAttribute('fill', '#5c2a4d');
+
+  const sign = await sharp({ create: { width: 40, height: 40, channels: 3, background: '#1f6f54' } })
+    .png()
+    .toBuffer();
+  await page.getByLabel('From a picture ...').setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: sign });
+  await expect(fillOf('Ada Fenn')).toHaveAttribute('fill', '#1f6f54');
 });

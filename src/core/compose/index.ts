@@ -6,4 +6,4 @@ export { faceOf } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
 export { arranged, onto, type Prepared, prepare, smallestOf, smallestSet } from './prepare';
-export { ruledBy, ruleName, type Source, whyOf } from './ruled';
+export { lookOfItem, ruledBy, ruleName, type Source, whyOf } from './ruled';

@@ -2,7 +2,7 @@
 import type { Chart, Item, Look, LookPatch, Rule } from '../chart';
 import { cellOf } from '../edit';
 import type { Kind, Structure } from '../kinds';
-import { type House, type Ruled, rulesFor, scaleEnds, valueColours } from '../style';
+import { type House, itemLook, type Ruled, rulesFor, scaleEnds, tierLook, valueColours } from '../style';
 import { shownFace } from './face';
 
 export function ruledBy(kind: Kind, chart: Chart, structure: Structure): Ruled {
@@ -73,6 +73,20 @@ export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { n
       { name: `${name} ${ends.to}`, look: { fill: rule.high } },
     ];
   });
+}
+
+/** The look of one item, by all that says something of it. */
+export function lookOfItem(kind: Kind, chart: Chart, house: House, id: string): Look {
+  const structure = kind.structure(chart);
+  const item = chart.items[id]!;
+  const lookOf = (tier: number) => tierLook(chart, house, tier, kind.look);
+  return itemLook(
+    lookOf(structure.tierOf.get(id) ?? 1),
+    shownFace(chart, kind, structure, id).look,
+    patchesBy(kind, chart, structure)(item),
+    item,
+    lookOf,
+  );
 }
 
 export interface Source {

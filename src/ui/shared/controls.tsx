@@ -22,6 +22,26 @@ export function Button({
   );
 }
 
+/** A button that asks for a file. */
+export function FileButton({ label, accept, onFile }: { label: string; accept: string; onFile: (file: File) => void }) {
+  return (
+    <label className="inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] whitespace-nowrap hover:border-plum hover:bg-tint has-focus-visible:outline-2 has-focus-visible:outline-plum">
+      <input
+        type="file"
+        className="sr-only"
+        accept={accept}
+        onChange={({ target }) => {
+          const file = target.files?.[0];
+          // The same file can be chosen again.
+          target.value = '';
+          if (file) onFile(file);
+        }}
+      />
+      {label}
+    </label>
+  );
+}
+
 export function Row({
   label,
   children,

@@ -26,11 +26,21 @@ export function StyleStage() {
   const selected = useEditor((state) => state.selected);
   const item = selected === null ? undefined : chart.items[selected];
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-auto pt-3 pb-6">
-      <h2 className="px-3.5 text-lg">{words.stages.style}</h2>
-      <h3 className="px-3.5 pt-1 pb-1.5 text-[13px] text-quiet">{words.style.houses}</h3>
-      <Houses chart={chart} />
-      <OwnStyles chart={chart} />
+    <div className="flex min-h-0 flex-1 flex-col overflow-auto pb-6">
+      <div className="sticky top-0 z-10 border-b border-rule bg-sheet px-3.5 pt-3 pb-1.5">
+        <h2 className="text-lg">{words.stages.style}</h2>
+        <nav aria-label={words.style.parts} className="-mx-1 flex flex-wrap">
+          {PARTS.map((part) => (
+            <PartButton key={part} part={part} label={words.style.partOf[part]} />
+          ))}
+          {item && <PartButton part="selected" label={item.fields['name'] || words.list.line(0)} />}
+        </nav>
+      </div>
+      <div {...place('houses')}>
+        <h3 className="px-3.5 pt-2 pb-1.5 text-[13px] text-quiet">{words.style.houses}</h3>
+        <Houses chart={chart} />
+        <OwnStyles chart={chart} />
+      </div>
       <details className="pt-3">
         <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.face.open}</summary>
         <FaceForm />
@@ -39,21 +49,53 @@ export function StyleStage() {
         <summary className="rounded px-3.5 py-0.5 text-[13px] text-quiet">{words.pictures.title}</summary>
         <PicturesForm />
       </details>
-      <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
-      {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
-      {tiers.map(({ tier, name }) => (
-        <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />
-      ))}
-      <RoleLines />
-      <Rules />
-      <Enclosures />
-      <Notes />
-      {item && <ItemPicture item={item} />}
-      {item && <OwnLines item={item} />}
-      {item && <Why item={item} />}
-      {item && <Exception key={item.id} item={item} />}
+      <div {...place('tiers')}>
+        <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
+        {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
+        {tiers.map(({ tier, name }) => (
+          <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />
+        ))}
+        <RoleLines />
+      </div>
+      <div {...place('rules')}>
+        <Rules />
+      </div>
+      <div {...place('enclosures')}>
+        <Enclosures />
+      </div>
+      <div {...place('notes')}>
+        <Notes />
+      </div>
+      <div {...place('selected')}>
+        {item && <ItemPicture item={item} />}
+        {item && <OwnLines item={item} />}
+        {item && <Why item={item} />}
+        {item && <Exception key={item.id} item={item} />}
+      </div>
       <Exceptions />
     </div>
+  );
+}
+
+const PARTS = ['houses', 'tiers', 'rules', 'enclosures', 'notes'] as const;
+type StylePart = (typeof PARTS)[number] | 'selected';
+
+/** Where a part of the panel begins, below the strip that stays. */
+const place = (part: StylePart) => ({ id: `style-${part}`, tabIndex: -1, className: 'scroll-mt-20 outline-none' });
+
+function PartButton({ part, label }: { part: StylePart; label: string }) {
+  return (
+    <button
+      type="button"
+      className={`max-w-[150px] truncate rounded px-1 py-0.5 text-xs underline decoration-rule underline-offset-2 hover:bg-tint ${part === 'selected' ? 'font-semibold' : ''}`}
+      onClick={() => {
+        const element = document.getElementById(`style-${part}`);
+        element?.scrollIntoView({ block: 'start' });
+        element?.focus({ preventScroll: true });
+      }}
+    >
+      {label}
+    </button>
   );
 }
 

@@ -122,7 +122,10 @@ export const unsay = () => set({ message: null });
  */
 export function change(what: Change, mergeAs?: string): boolean {
   const problem = sync?.change(what, 'do', mergeAs);
-  set(problem === undefined ? { preview: null, tried: null } : { message: { text: problem, undo: false } });
+  // What was said last is about something earlier now, and so would be its way back.
+  set(
+    problem === undefined ? { preview: null, tried: null, message: null } : { message: { text: problem, undo: false } },
+  );
   return problem === undefined;
 }
 

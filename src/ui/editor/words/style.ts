@@ -1,5 +1,7 @@
 /** Words of Style: house styles, tiers, rules, exceptions, what items show. */
 export const style = {
+  parts: 'Parts of Style',
+  partOf: { houses: 'House style', tiers: 'Tiers', rules: 'Rules', enclosures: 'Enclosures', notes: 'Notes' },
   houses: 'House style',
   variant: (house: string, colours: string) => `${house}, colours: ${colours}`,
   brand: 'Own colour',
@@ -39,12 +41,12 @@ export const style = {
   slant: 'Slanted text',
   font: 'Font',
   fonts: {
-    text: 'clear',
-    wide: 'for many scripts',
-    serif: 'with serifs',
-    round: 'round',
-    hand: 'as by hand',
-    title: 'as titles are',
+    text: 'Clear',
+    wide: 'For many scripts',
+    serif: 'With serifs',
+    round: 'Round',
+    hand: 'As by hand',
+    title: 'As titles are',
   },
   size: 'Text size',
   shape: 'Shape',

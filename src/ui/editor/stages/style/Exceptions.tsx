@@ -1,6 +1,6 @@
 /** Looks set on single items on purpose: made, made general, given to others, listed and cleared. */
 import { nanoid } from 'nanoid';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import {
   asOne,
   type Change,
@@ -11,7 +11,8 @@ import {
   type LookPatch,
   type Tone,
 } from '../../../../core/chart';
-import { houseFor, itemLook, tierLook, toneFill, toneOf } from '../../../../core/style';
+import { lookOfItem } from '../../../../core/compose';
+import { houseFor, tierLook, toneFill, toneOf } from '../../../../core/style';
 import { Button, NumberField, Row, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { change, say, select, takeLook, tryOut, useEditor, useSelection } from '../../state/store';
@@ -124,7 +125,7 @@ export function Exception({ item }: { item: Item }) {
   const ids = useSelection();
   const tiers = useEditor((state) => state.composition?.tiers.length ?? 1);
   const looks = tierLooks(chart, Math.max(tier, tiers));
-  const look = itemLook(looks[tier - 1]!, undefined, [], item, (of) => looks[of - 1] ?? looks[0]!);
+  const look = useMemo(() => lookOfItem(kindFor(chart.kind), chart, houseFor(chart), item.id), [chart, item.id]);
   // The look is put down with the panel.
   useEffect(() => () => takeLook(null), []);
   const style = item.tone ? { ...item.style, fill: look.fill } : item.style;

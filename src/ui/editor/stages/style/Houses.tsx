@@ -2,7 +2,7 @@
 import type { Chart } from '../../../../core/chart';
 import { FONTS, fontName } from '../../../../core/faces';
 import { type House, houseFor, houses, leastApart } from '../../../../core/style';
-import { Button, ColourField, Row, Select } from '../../../shared/controls';
+import { Button, ColourField, FileButton, Row, Select } from '../../../shared/controls';
 import { colourOfFile, PICTURE_TYPES } from '../../pictures';
 import { change, say, tryOut } from '../../state/store';
 import { words } from '../../words';
@@ -113,21 +113,15 @@ function OwnColour({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
           />
         )}
       </Row>
-      <label className="inline-flex min-h-[28px] cursor-pointer items-center rounded px-2.5 text-[13px] hover:bg-tint has-focus-visible:outline-2 has-focus-visible:outline-plum">
-        <input
-          type="file"
-          className="sr-only"
-          accept={PICTURE_TYPES}
-          onChange={async ({ target }) => {
-            const file = target.files?.[0];
-            target.value = '';
-            const colour = file && (await colourOfFile(file));
-            if (!colour) return say(words.style.brandNone);
-            if (change({ type: 'set-house', house, brand: colour })) say(words.style.brandTaken(colour), true);
-          }}
-        />
-        {words.style.brandPicture}
-      </label>
+      <FileButton
+        label={words.style.brandPicture}
+        accept={PICTURE_TYPES}
+        onFile={async (file) => {
+          const colour = await colourOfFile(file);
+          if (!colour) return say(words.style.brandNone);
+          if (change({ type: 'set-house', house, brand: colour })) say(words.style.brandTaken(colour), true);
+        }}
+      />
       <p className="text-xs text-quiet">
         {apart ? words.style.brandApart(apart.least, words.style.visions[apart.vision]) : words.style.brandAbout}
       </p>
@@ -144,7 +138,7 @@ function FontChoice({ chart }: { chart: Pick<Chart, 'house' | 'font'> }) {
           <Select
             id={id}
             value={chart.font ?? FONTS[0]}
-            options={FONTS.map((value) => ({ value, label: `${fontName(value)}, ${words.style.fonts[value]}` }))}
+            options={FONTS.map((value) => ({ value, label: words.style.fonts[value], about: fontName(value) }))}
             onChange={(font) =>
               change({ type: 'set-house', house: chart.house, font: font === FONTS[0] ? null : font })
             }

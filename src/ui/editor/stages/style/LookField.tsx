@@ -13,7 +13,7 @@ import {
   SHAPES,
   SIZE_RULES,
 } from '../../../../core/chart';
-import { FONTS, fontName } from '../../../../core/faces';
+import { FONTS } from '../../../../core/faces';
 import { Choices, ColourField, NumberField, Row, Select, Tick } from '../../../shared/controls';
 import { words } from '../../words';
 
@@ -51,7 +51,7 @@ const FIELDS: Readonly<Record<Part, Field>> = {
   shadow: { as: 'tick' },
   slant: { as: 'tick' },
   weight: choice([400, 600, 700], style.weights),
-  font: { as: 'choice', values: FONTS, label: fontName },
+  font: choice(FONTS, style.fonts),
   size: points(5, 48, 0.5),
   leastSize: points(3, 48, 0.5),
   shape: choice(SHAPES, style.shapes),

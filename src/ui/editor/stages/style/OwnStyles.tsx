@@ -1,9 +1,9 @@
 /** House styles of one's own: kept in the account, taken by any chart with one click, changed for all that follow. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Chart } from '../../../../core/chart';
 import { type HouseSpec, houseFor, specOf, takeSpec } from '../../../../core/style';
 import { call } from '../../../shared/api';
-import { Button } from '../../../shared/controls';
+import { Button, FileButton } from '../../../shared/controls';
 import { saveFile } from '../../../shared/save-file';
 import { change, say, tryOut } from '../../state/store';
 import { words } from '../../words';
@@ -32,7 +32,6 @@ function useStyles() {
 export function OwnStyles({ chart }: { chart: Chart }) {
   const { styles, load } = useStyles();
   const [name, setName] = useState('');
-  const file = useRef<HTMLInputElement>(null);
   const followed = styles.find(({ id }) => id === chart.style?.id);
 
   const keep = async (body: object) => {
@@ -48,8 +47,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
     change({ type: 'set-style', style: { id: made.id, name: made.name } });
     say(words.own.kept(made.name));
   };
-  const bring = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const bring = async (chosen: File) => {
     let tokens: unknown;
     try {
       tokens = JSON.parse(await chosen.text());
@@ -158,20 +156,9 @@ export function OwnStyles({ chart }: { chart: Chart }) {
           {words.own.keep}
         </Button>
       </form>
-      <Button tone="quiet" onClick={() => file.current?.click()}>
-        {words.own.bring}
-      </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".json,application/json"
-        aria-label={words.own.bring}
-        className="hidden"
-        onChange={({ target }) => {
-          void bring(target.files?.[0]);
-          target.value = '';
-        }}
-      />
+      <div className="pt-1.5">
+        <FileButton label={words.own.bring} accept=".json,application/json" onFile={(file) => void bring(file)} />
+      </div>
     </section>
   );
 }

@@ -1,7 +1,7 @@
 /** Pictures in items: of the whole chart, and of what is selected. */
 import { type Chart, type Item, STAND_INS } from '../../../../core/chart';
 import { SYMBOL_SIZE, symbolIds, symbols } from '../../../../core/symbols';
-import { Button, Choices, Tick } from '../../../shared/controls';
+import { Button, Choices, FileButton, Tick } from '../../../shared/controls';
 import { bringPicture, PICTURE_TYPES, pictured } from '../../pictures';
 import { change, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
@@ -48,19 +48,11 @@ export function ItemPicture({ item }: { item: Item }) {
     <details className="mx-3.5 mt-3 rounded border border-rule">
       <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.pictures.of(name)}</summary>
       <div className="flex flex-wrap items-center gap-1.5 px-2.5 pb-1">
-        <label className="inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] hover:border-plum hover:bg-tint has-focus-visible:outline-2 has-focus-visible:outline-plum">
-          <input
-            type="file"
-            className="sr-only"
-            accept={PICTURE_TYPES}
-            onChange={({ target }) => {
-              const file = target.files?.[0];
-              target.value = '';
-              if (file) void bringPicture(file, ids);
-            }}
-          />
-          {words.pictures.choose}
-        </label>
+        <FileButton
+          label={words.pictures.choose}
+          accept={PICTURE_TYPES}
+          onFile={(file) => void bringPicture(file, ids)}
+        />
         {item.picture && <Button onClick={() => change(pictured(ids, null))}>{words.pictures.remove}</Button>}
       </div>
       <p className="px-2.5 text-xs text-quiet">{words.pictures.ways}</p>
