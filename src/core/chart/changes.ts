@@ -3,34 +3,25 @@
  * plain data, so they can be stored, sent to other people and undone.
  */
 import { z } from 'zod';
+import { lineLookSchema, lookPatchSchema, lookSchema } from './look';
 import {
   chartSchema,
   choiceValueSchema,
-  colourSchema,
   columnSettingSchema,
-  enclosureSchema,
-  FIELD_LIMIT,
   faceSchema,
-  fieldNameSchema,
   ITEM_LIMIT,
-  idSchema,
   itemSchema,
-  lineLookSchema,
   lineSchema,
   linkSchema,
-  lookPatchSchema,
-  lookSchema,
-  noteSchema,
   nudgeSchema,
-  pageSchema,
-  pictureSchema,
-  rulesSchema,
   setSchema,
-  textSchema,
   tierSchema,
   titleSchema,
-  toneSchema,
 } from './model';
+import { pageSchema } from './page';
+import { rulesSchema, toneSchema } from './rules';
+import { enclosureSchema, noteSchema, pictureSchema } from './sheet';
+import { colourSchema, FIELD_LIMIT, fieldNameSchema, idSchema, textSchema } from './words';
 
 /** An item to add; without an order key it takes its place last, or after `after`. */
 export const newItemSchema = itemSchema.partial({ order: true });

@@ -5,7 +5,7 @@
 import { type Chart, type Look, treeOf, walk } from '../chart';
 import type { Arrangement, Kind, SetWords, Size, Structure } from '../kinds';
 import type { Point } from '../layout';
-import { isPlain, padding } from '../scene';
+import { padding } from '../scene';
 import { between, darker, type House, readable } from '../style';
 import type { Insets } from './captions';
 
@@ -15,6 +15,9 @@ const GAP = 8;
 const SHAPE = 1.6;
 /** Part of its tier's fill that a container has, so that what it holds stands out from it. */
 const PALE = 0.22;
+
+/** Shapes whose room reaches into their corners. */
+const HOLDS: ReadonlySet<Look['shape']> = new Set(['square', 'soft', 'rounded', 'pill', 'cut', 'double']);
 
 export interface Held {
   /** The chart without what containers hold. */
@@ -77,7 +80,7 @@ export function containerLook(look: Look, own: string | undefined, house: House)
     edge: own ? look.edge : darker(look.fill, 0.05),
     edgeWidth: Math.max(1, look.edgeWidth),
     rise: 'top',
-    shape: isPlain(look.shape) ? look.shape : 'rounded',
+    shape: HOLDS.has(look.shape) ? look.shape : 'rounded',
   };
 }
 

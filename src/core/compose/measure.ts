@@ -186,7 +186,9 @@ export function measure(
   for (const [tier, members] of byTier) {
     const { sizeRule, width: widest, heightRule, height: asked } = tierLook(tier);
     const heightFrom = (own: number) => ({ fits: own, least: Math.max(own, asked), fixed: asked })[heightRule];
-    for (const item of members) set.set(item.id, setFor(item, widest, sizeRule === 'fixed'));
+    // A picture makes its box wider rather than its words narrower.
+    const widestOf = (item: Worded) => widest + (sizeRule === 'fixed' ? 0 : besideWords(item.picture, item.look));
+    for (const item of members) set.set(item.id, setFor(item, widestOf(item), sizeRule === 'fixed'));
     const own = members.map((item) => box(item, set.get(item.id)!));
     const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
     if (sizeRule === 'each') {

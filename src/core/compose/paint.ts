@@ -5,11 +5,13 @@ import type { Fit } from '../layout';
 import type { Scene, SceneBand } from '../scene';
 import { type Fonts, plainOf } from '../text';
 import { captionMarks } from './captions';
-import { areaPath, drawArea, drawItem, drawLinks, drawRepeat, drawWords, type PlacedItem } from './draw';
+import { areaPath, drawArea, drawItem, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
+import { drawLinks } from './links';
 import { scaledWords } from './measure';
 import { noteBoxes, noteMarks, placedNotes } from './notes';
-import { drawHeadings, drawPage, type PageNumber, patternMarks } from './page';
+import { drawHeadings, drawPage, type PageNumber } from './page';
+import { patternMarks } from './pattern';
 import { scaledPicture } from './picture';
 import { arranged, onto, type Prepared, smallestOf } from './prepare';
 

@@ -1,5 +1,5 @@
 /** The first half of the pipeline: all that an arrangement starts from, and where its picture comes to stand. */
-import type { Chart, Look } from '../chart';
+import { type Chart, type Look, setsOf } from '../chart';
 import { definedOf } from '../defined';
 import {
   type ArrangeInput,
@@ -14,7 +14,7 @@ import {
 } from '../kinds';
 import { type Fit, fitToPage } from '../layout';
 import type { Box } from '../scene';
-import { type House, houseOnPage, itemLook, tierLook } from '../style';
+import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
 import { type Caption, captionsOf, type Insets, roomFor, withoutRoom, withRoom } from './captions';
 import { type DrawnEnclosure, enclosures } from './enclose';
@@ -26,18 +26,23 @@ import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
 import { pictureOf } from './picture';
 import { patchesBy, ruleEntries } from './ruled';
 
-/** What the key of a chart explains: its tiers, what rules say, and the lines that are not those of the tree. */
+/** What the key of a chart explains: its tiers and sets, what rules say, and the lines that are not those of the tree. */
 function keyOf(
   kind: Kind,
   chart: Chart,
   structure: Structure,
   names: readonly string[],
   lookOf: (tier: number) => Look,
+  house: House,
 ): KeyEntry[] {
   const [, ...roles] = kind.draws.roles;
   const second = roles.filter((role) => Object.values(chart.links).some((link) => link.role === role));
   return [
     ...names.map((name, i) => ({ name, box: lookOf(i + 1) })),
+    ...(kind.draws.sets ? setsOf(chart) : []).map(({ name }, i) => {
+      const { fill, opacity, ...edge } = house.area(i + 1);
+      return { name, box: { ...edge, fill: between(house.sheet, fill, opacity), shape: 'ellipse' as const } };
+    }),
     ...ruleEntries(kind, chart, structure).map(({ name, look }) => ({
       name,
       box: itemLook(lookOf(names.length), undefined, [look], {}),
@@ -100,7 +105,7 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     const look = held?.within.has(id) ? containerLook(own, item.tone ? own.fill : item.style?.fill, house) : own;
     return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty) };
   });
-  const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf) : [];
+  const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf, house) : [];
   const { set, sizes: own, cut } = measure(worded, lookOf, fonts);
   const captions = new Map(
     worded.flatMap(({ id, face, look }) => {

@@ -125,6 +125,7 @@ export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean
         lineEnd: 'plain',
         lineGap: LINE_GAP,
         wordSize: WORDS * (size.least / LEAST_SIZE),
+        wordBack: false,
       };
     },
     area:

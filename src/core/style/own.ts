@@ -10,6 +10,8 @@ export const houseSpecSchema = z.object({
   house: chartSchema.shape.house,
   brand: colourSchema.optional(),
   font: chartSchema.shape.font,
+  /** What lines of a role have. */
+  roles: chartSchema.shape.roles,
   /** What tiers have beside that, by number. */
   tiers: z.record(z.string().regex(/^[1-9]\d{0,3}$/), lookPatchSchema),
 });
@@ -20,11 +22,13 @@ export const specOf = ({
   house,
   brand,
   font,
+  roles,
   tiers,
-}: Pick<Chart, 'house' | 'brand' | 'font' | 'tiers'>): HouseSpec => ({
+}: Pick<Chart, 'house' | 'brand' | 'font' | 'roles' | 'tiers'>): HouseSpec => ({
   house,
   ...(brand !== undefined && { brand }),
   ...(font !== undefined && { font }),
+  ...(roles !== undefined && { roles }),
   tiers: Object.fromEntries(Object.entries(tiers).flatMap(([tier, { look }]) => (look ? [[tier, look]] : []))),
 });
 
@@ -32,7 +36,7 @@ const PARTS = Object.keys(lookSchema.shape);
 
 /** The change by which a chart takes a house style, and follows it where it is named. Names, gaps and exceptions stay. */
 export function takeSpec(
-  chart: Pick<Chart, 'tiers'>,
+  chart: Pick<Chart, 'tiers' | 'roles'>,
   spec: HouseSpec,
   style: NonNullable<Chart['style']> | null,
 ): Change {
@@ -44,6 +48,9 @@ export function takeSpec(
       const gone = Object.fromEntries(PARTS.filter((part) => part in before).map((part) => [part, null]));
       return { type: 'set-tier', tier: Number(tier), look: { ...gone, ...spec.tiers[tier] } };
     }),
+    ...[...new Set([...Object.keys(chart.roles ?? {}), ...Object.keys(spec.roles ?? {})])].map(
+      (role): Change => ({ type: 'set-role', role, look: spec.roles?.[role] ?? null }),
+    ),
     { type: 'set-style', style },
   ]);
 }

@@ -25,7 +25,11 @@ const GROUPS: readonly Group[] = [
     ofTier: ['sizeRule', 'width', 'heightRule', 'height', 'inner'],
   },
   { name: 'picture', parts: ['picture', 'pictureSize', 'crop'] },
-  { name: 'lines', parts: [], ofTier: ['lineWidth', 'lineDash', 'lineColour', 'lineEnd', 'lineGap', 'wordSize'] },
+  {
+    name: 'lines',
+    parts: [],
+    ofTier: ['lineWidth', 'lineDash', 'lineColour', 'lineEnd', 'lineGap', 'wordSize', 'wordBack'],
+  },
 ];
 
 interface Props {

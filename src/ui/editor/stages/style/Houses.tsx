@@ -1,4 +1,5 @@
 /** House styles to choose from, each with its colour variants; seen on the chart while pointed at or in focus. */
+import type { KeyboardEvent } from 'react';
 import type { Chart } from '../../../../core/chart';
 import { FONTS, fontName } from '../../../../core/faces';
 import { type House, houseFor, houses, leastApart } from '../../../../core/style';
@@ -27,7 +28,7 @@ export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand' | 'font
   const { house, brand } = chart;
   return (
     <>
-      <ul className="grid grid-cols-2 gap-1.5 px-3.5">
+      <ul className="grid grid-cols-2 gap-1.5 px-3.5" aria-label={words.style.housesHelp} onKeyDown={walk}>
         {families.map((variants) => {
           const own = variants.find(({ id }) => id === house);
           const shown =
@@ -52,6 +53,7 @@ export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand' | 'font
                 <button
                   type="button"
                   aria-pressed={own !== undefined}
+                  tabIndex={own ? 0 : -1}
                   {...trying(own ?? variants[0]!, false)}
                   className="min-h-[30px] min-w-0 flex-1 rounded px-1.5 text-left text-[13px] whitespace-nowrap"
                 >
@@ -64,6 +66,7 @@ export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand' | 'font
                     title={variant.variant}
                     aria-label={words.style.variant(variant.name, variant.variant)}
                     aria-pressed={variant.id === house && brand === undefined}
+                    tabIndex={-1}
                     {...trying(variant, true)}
                     className={`flex h-6 w-6 flex-none items-center justify-center rounded-full border-2 ${variant.id === house && brand === undefined ? 'border-plum' : 'border-transparent hover:border-rule'}`}
                   >
@@ -84,6 +87,15 @@ export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand' | 'font
       <FontChoice chart={chart} />
     </>
   );
+}
+
+/** Of all these buttons one is reached by Tab; arrow keys go from one to the next. */
+function walk(event: KeyboardEvent<HTMLElement>): void {
+  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+  if (!by) return;
+  event.preventDefault();
+  const all = [...event.currentTarget.querySelectorAll('button')];
+  all[all.indexOf(document.activeElement as HTMLButtonElement) + by]?.focus();
 }
 
 const TIERS = [1, 2, 3, 4, 5, 6];

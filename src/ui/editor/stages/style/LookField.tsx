@@ -72,6 +72,7 @@ const FIELDS: Readonly<Record<Part, Field>> = {
   lineEnd: choice(LINE_ENDS, style.lineEnds),
   lineGap: points(0, 12, 0.5),
   wordSize: points(5, 24, 0.5),
+  wordBack: { as: 'tick' },
 };
 
 const options = (field: Extract<Field, { as: 'choice' }>) =>
