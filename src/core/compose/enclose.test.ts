@@ -65,7 +65,7 @@ describe('enclosures', () => {
     fc.assert(
       fc.property(
         trees,
-        fc.constantFrom('org', 'decision', 'concept'),
+        fc.constantFrom('org', 'decision', 'concept', 'family'),
         fc.constantFrom('down', 'right', 'up', 'left'),
         fc.constantFrom(...ENCLOSURE_FORMS),
         fc.array(fc.nat(25), { minLength: 1, maxLength: 5 }),
