@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { childrenOf, parents } from '../../../tests/support/trees';
+import { change, chart, chartOf } from '../../../tests/support/changes';
+import { childrenOf } from '../../../tests/support/trees';
 import {
   advance,
   apply,
@@ -9,9 +10,6 @@ import {
   type Change,
   type Chart,
   changeSchema,
-  emptyChart,
-  type Face,
-  firstOrders,
   isWithin,
   merged,
   ordersAfter,
@@ -19,139 +17,6 @@ import {
   treeOf,
 } from '.';
 
-const id = (i: number) => `n${i}`;
-function chartOf(of: readonly number[]): Chart {
-  const orders = firstOrders(of.length);
-  const items = Object.fromEntries(
-    of.map((p, i) => [
-      id(i),
-      { id: id(i), parent: p < 0 ? null : id(p), order: orders[i]!, fields: { name: `Name ${i}` } },
-    ]),
-  );
-  const links = of.length > 2 ? { l: { id: 'l', from: id(1), to: id(2), role: 'dotted' } } : {};
-  return {
-    ...emptyChart('org', 'Test'),
-    items,
-    links,
-    sets: { s: { id: 's', name: 'Set', members: of.map((_, i) => id(i)).sort(), order: 'a0' } },
-  };
-}
-const chart = parents(25, true).map(chartOf);
-
-const change = (n: number): fc.Arbitrary<Change> => {
-  const node = fc.nat({ max: n }).map(id); // One more than there are: unknown ids come too.
-  return fc.oneof(
-    fc.record({
-      type: fc.constant('edit-fields' as const),
-      id: node,
-      fields: fc.dictionary(fc.constantFrom('name', 'post', 'phone'), fc.option(fc.string(), { nil: null })),
-    }),
-    fc.record({ type: fc.constant('move-branch' as const), id: node, parent: fc.option(node, { nil: null }) }),
-    fc.record({
-      type: fc.constant('move-branch' as const),
-      id: node,
-      parent: fc.option(node, { nil: null }),
-      after: fc.option(node, { nil: null }),
-    }),
-    fc.record({
-      type: fc.constantFrom('move-in' as const, 'move-out' as const, 'remove-branch' as const, 'remove-lift' as const),
-      id: node,
-    }),
-    fc.record({
-      type: fc.constant('add-items' as const),
-      items: fc.tuple(fc.uuid(), fc.option(node, { nil: null })).map(([fresh, parent]) => [
-        { id: fresh, parent, fields: { name: 'New' } },
-        { id: `${fresh}b`, parent: fresh, fields: {} },
-      ]),
-    }),
-    fc.record({
-      type: fc.constant('set-tier' as const),
-      tier: fc.integer({ min: 1, max: 3 }),
-      name: fc.option(fc.string({ maxLength: 8 }), { nil: null }),
-      look: fc.record({ size: fc.option(fc.integer({ min: 6, max: 20 }), { nil: null }) }),
-    }),
-    fc.record({
-      type: fc.constant('set-item' as const),
-      id: node,
-      leaves: fc.constantFrom('stack', 'spread', null),
-      style: fc.constantFrom(null, { fill: '#112233' }),
-    }),
-    fc.record({
-      type: fc.constant('edit-lines' as const),
-      edits: fc.dictionary(
-        node,
-        fc.dictionary(fc.constantFrom('name', 'post'), fc.option(fc.string(), { nil: null }), { minKeys: 1 }),
-      ),
-    }),
-    fc.record({
-      type: fc.constant('place-lines' as const),
-      places: fc.dictionary(
-        node,
-        fc.record({ parent: fc.option(node, { nil: null }), order: fc.constantFrom('a0', 'a1', 'Zz') }),
-      ),
-    }),
-    fc.record({
-      type: fc.constant('remove-lines' as const),
-      ids: fc.uniqueArray(node, { minLength: 1, maxLength: 5 }),
-    }),
-    fc.record({
-      type: fc.constant('set-columns' as const),
-      columns: fc.dictionary(
-        fc.constantFrom('start', 'pay'),
-        fc.option(fc.record({ type: fc.constantFrom('date' as const, 'money' as const) }), { nil: null }),
-      ),
-    }),
-    fc.record({
-      type: fc.constant('set-face' as const),
-      tier: fc.constantFrom(undefined, 1, 2),
-      face: fc.constantFrom<Face | null>(null, [{ fields: ['name', 'post'], strong: true, size: 1 }]),
-    }),
-    fc.record({
-      type: fc.constant('settle' as const),
-      keys: fc.dictionary(fc.constantFrom('double n1 n2', 'x'), fc.boolean()),
-    }),
-    fc.record({
-      type: fc.constant('set-listed' as const),
-      day: fc.constantFrom(null, '2026-10-01', '2026-11-01'),
-    }),
-    fc.record({
-      type: fc.constant('set-arrangement' as const),
-      arrangement: fc.dictionary(fc.constantFrom('direction', 'leaves'), fc.constantFrom('down', 'right', null)),
-    }),
-    fc.record({
-      type: fc.constant('set-links' as const),
-      put: fc.array(
-        fc.record({ id: fc.constantFrom('l', 'm'), from: node, to: node, role: fc.constantFrom('dotted', 'partner') }),
-        { maxLength: 2 },
-      ),
-      remove: fc.subarray(['l', 'k']),
-    }),
-    fc.record({
-      type: fc.constant('set-sets' as const),
-      put: fc.array(
-        fc.record({
-          id: fc.constantFrom('s', 't'),
-          name: fc.string({ maxLength: 4 }),
-          members: fc.array(node, { maxLength: 3 }),
-          order: fc.constantFrom('a0', 'a1'),
-        }),
-        { maxLength: 2 },
-      ),
-      remove: fc.subarray(['s', 'u']),
-    }),
-    fc.record({
-      type: fc.constant('set-membership' as const),
-      item: node,
-      sets: fc.dictionary(fc.constantFrom('s', 't'), fc.boolean()),
-    }),
-    fc.constantFrom<Change>(
-      { type: 'set-kind', kind: 'other' },
-      { type: 'rename', title: 'Other' },
-      { type: 'set-house', house: 'photocopier' },
-      { type: 'set-page', page: { size: 'A3', margin: 10 } },
-    ),
-  );
-};
 const changes = fc.array(change(25), { minLength: 1, maxLength: 12 });
 
 const sound = (of: Chart) => {
