@@ -28,7 +28,7 @@ export interface RegionFound {
 }
 
 /** More boxes than this are held by their rectangle alone: to put their outlines together would take too long. */
-const MOST_JOINED = 600;
+const MOST_JOINED = 300;
 /** Least free space round a box that does not belong. */
 const CLEAR = 1.5;
 /** Half the width of what joins members that stand apart. */
@@ -40,10 +40,17 @@ const grown = ({ low, high }: Obstacle, by: number, up = by): Obstacle => ({
 });
 const meet = (a: Obstacle, b: Obstacle): boolean =>
   a.low[0] < b.high[0] && b.low[0] < a.high[0] && a.low[1] < b.high[1] && b.low[1] < a.high[1];
-const around = (boxes: readonly Obstacle[]): Obstacle => ({
-  low: [Math.min(...boxes.map(({ low }) => low[0])), Math.min(...boxes.map(({ low }) => low[1]))],
-  high: [Math.max(...boxes.map(({ high }) => high[0])), Math.max(...boxes.map(({ high }) => high[1]))],
-});
+/** The rectangle round boxes, of which there may be tens of thousands. */
+function around(boxes: readonly Obstacle[]): Obstacle {
+  let [x, y, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { low, high } of boxes) {
+    x = Math.min(x, low[0]);
+    y = Math.min(y, low[1]);
+    right = Math.max(right, high[0]);
+    bottom = Math.max(bottom, high[1]);
+  }
+  return { low: [x, y], high: [right, bottom] };
+}
 const cornersOf = ({ low, high }: Obstacle): Point[] => [low, [high[0], low[1]], high, [low[0], high[1]]];
 const polygon = (box: Obstacle): Polygon => [cornersOf(box).map(([x, y]): [number, number] => [x, y])];
 

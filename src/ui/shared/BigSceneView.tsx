@@ -98,9 +98,10 @@ export function chunksOf(scene: Scene): Chunk[] {
     grouped(own.boxes, fillOf(item), rectangle(inPicture(scene, item.box)));
   }
   for (const { from, marks } of scene.links) {
-    const box = (from !== undefined && boxOf.get(from)) || picture;
+    if (from === undefined) continue;
+    const box = boxOf.get(from) ?? picture;
     const own = chunkAt(box);
-    own.part = joined(own.part, (from !== undefined && parentOf.get(from)) || box);
+    own.part = joined(own.part, parentOf.get(from) ?? box);
     for (const mark of marks) if (mark.type === 'path') grouped(own.lines, lineKey(mark), mark);
   }
   return [...made.values()].map(({ part, boxes, lines }) => ({
@@ -202,6 +203,8 @@ export const BigSceneView = memo(function BigSceneView({
         </g>
       )}
       <g aria-hidden transform={`translate(${frame.x} ${frame.y}) scale(${frame.scale})`}>
+        {/* Few things belong to no item: areas, enclosures, the line that joins several tops. */}
+        {scene.links.map(({ key, from, marks }) => from === undefined && <Marks key={key} marks={marks} />)}
         {far
           ? blocks.map(({ fill, d }) => <path key={fill} d={d} fill={fill} />)
           : seen.map(({ part: { x, y, width }, boxes, lines }) => (
