@@ -17,7 +17,7 @@ export { lineProblems, mergeLines, problemKey } from './lines';
 export { SURE } from './match';
 export { jaroWinkler, LIKELY, likeness } from './names';
 export { readChance, readNumber, showChance, showNumber } from './numbers';
-export { nameAnd, outlineForm, readOutline, type SplitLine, writeOutline } from './outline';
+export { nameAnd, oneLine, outlineForm, readOutline, type SplitLine, writeOutline } from './outline';
 export { recognise } from './recognise';
 export { circles, itemBy, itemFinder, references, resolveParents } from './refer';
 export { type TableOptions, tableForms, writeCsv } from './table';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { kindOf } from '../kinds';
 import { countingIds } from '.';
 import { outlineLines } from './levels';
-import { nameAnd, outlineForm, writeOutline } from './outline';
+import { nameAnd, oneLine, outlineForm, writeOutline } from './outline';
 
 const { columns } = kindOf('org')!;
 const read = (text: string) => outlineForm('', nameAnd('post')).read(text, { columns, newId: countingIds() });
@@ -127,5 +127,13 @@ describe('outlines', () => {
       ),
       { numRuns: 300 },
     );
+  });
+});
+
+describe('words of several lines', () => {
+  it('are one line of an outline, without the signs of their list', () => {
+    expect(oneLine('**Bo**\n- sowing\n\n• weeding ')).toBe('**Bo** · sowing · weeding');
+    expect(oneLine(' one  line - of words ')).toBe('one line - of words');
+    expect(writeOutline([{ level: 1, cells: ['Bo\n- beds', 'Lead'] }])).toBe('\tBo · beds | Lead\n');
   });
 });

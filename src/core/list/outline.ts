@@ -89,7 +89,17 @@ export const outlineForm = (
   read: (raw, context) => resolve(readOutline(raw, context.newId, split, meaning), context),
 });
 
+/** Words of several lines as one, as an outline has a line for each item; signs of a list within them are left out. */
+export const oneLine = (text: string): string =>
+  text.includes('\n')
+    ? text
+        .split('\n')
+        .map((line) => tidy(line.replace(/^\s*[-•*]\s+/, '')))
+        .filter((line) => line !== '')
+        .join(' · ')
+    : tidy(text);
+
 /** A list as outline text: a tab a level, name and post set apart by ` | `. What is written is read back the same. */
 export function writeOutline(lines: readonly { level: number; cells: readonly string[] }[]): string {
-  return lines.map(({ level, cells }) => `${'\t'.repeat(level)}${cells.map(tidy).join(' | ')}\n`).join('');
+  return lines.map(({ level, cells }) => `${'\t'.repeat(level)}${cells.map(oneLine).join(' | ')}\n`).join('');
 }

@@ -4,6 +4,7 @@ import {
   folded,
   type ListForm,
   type ListRead,
+  oneLine,
   outlineLines,
   type Problem,
   plainText,
@@ -310,7 +311,7 @@ export const outlineText = (chart: Chart): string => {
       const { name = '', count = '' } = chart.items[id]!.fields;
       const rest = counted ? count : (names.get(id) ?? []).join(', ');
       // An item of no set whose name has a colon would be read as one of sets.
-      return `${name || '?'}${rest || name.includes(':') ? `: ${rest}` : ''}\n`;
+      return `${oneLine(name) || '?'}${rest || name.includes(':') ? `: ${rest}` : ''}\n`;
     })
     .join('');
 };
