@@ -12,6 +12,13 @@ describe('pictures that are brought in', () => {
     expect((await scaled(await plain(40, 30, true).png().toBuffer())).mime).toBe('image/png');
     expect(await scaled(await plain(40, 30).gif().toBuffer())).toMatchObject({ width: 40, height: 30 });
   });
+  it('have eight bits a channel, whatever they came with', async () => {
+    const deep = await plain(20, 20, true).toColourspace('rgb16').png().toBuffer();
+    expect((await sharp(deep).metadata()).depth).toBe('ushort');
+    expect(await sharp((await scaled(deep)).bytes).metadata()).toMatchObject({ depth: 'uchar', space: 'srgb' });
+    const print = await plain(20, 20).toColourspace('cmyk').jpeg().toBuffer();
+    expect((await sharp((await scaled(print)).bytes).metadata()).space).toBe('srgb');
+  });
   it('are made no longer than 640 dots, in their own shape', async () => {
     expect(await scaled(await plain(2000, 500).jpeg().toBuffer())).toMatchObject({ width: 640, height: 160 });
   });

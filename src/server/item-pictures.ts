@@ -42,6 +42,8 @@ export async function scaled(bytes: Uint8Array): Promise<PictureFile & { width: 
     const picture = sharp(bytes, { ...options, ...(density && { density }) })
       .rotate()
       .resize({ width: LONGEST, height: LONGEST, fit: 'inside', withoutEnlargement: !drawing })
+      // Eight bits a channel in sRGB: what every reader of the files that come out knows.
+      .toColourspace('srgb')
       .timeout({ seconds: SECONDS });
     const { data, info } = await (hasAlpha || drawing ? picture.png() : picture.jpeg({ quality: 86 })).toBuffer({
       resolveWithObject: true,

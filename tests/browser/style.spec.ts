@@ -303,3 +303,49 @@ test('words outside the shape, an exception that follows the style, a colour fro
   await page.getByLabel('From a picture ...').setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: sign });
   await expect(fillOf('Ada Fenn')).toHaveAttribute('fill', '#1f6f54');
 });
+
+test('pictures through the API: kept once, refused where they are none or too large, drawn in every file', async ({
+  request,
+}) => {
+  const dots = await sharp({ create: { width: 30, height: 20, channels: 4, background: '#3366cc80' } })
+    .png()
+    .toBuffer();
+  const send = (data: Buffer) =>
+    request.post('/api/pictures', { data, headers: { 'content-type': 'application/octet-stream' } });
+  const first = await send(dots);
+  expect(first.status()).toBe(201);
+  const picture = await first.json();
+  expect(picture).toMatchObject({ width: 30, height: 20 });
+  expect(await (await send(dots)).json()).toEqual(picture);
+  const kept = await request.get(`/api/pictures/${picture.file}`);
+  expect(kept.headers()['content-type']).toBe('image/png');
+  expect((await request.get('/api/pictures/none')).status()).toBe(404);
+  expect((await send(Buffer.from('<html>'))).status()).toBe(422);
+  expect((await send(Buffer.alloc(5 * 1024 * 1024 + 1))).status()).toBe(413);
+
+  const id = await newChart(request, 'Ann\n\tBo\n');
+  const { chart } = await (await request.get(`/api/charts/${id}`)).json();
+  const [ann, bo] = Object.keys(chart.items);
+  const changed = await request.patch(`/api/charts/${id}/changes`, {
+    data: {
+      base: 0,
+      changes: [
+        {
+          type: 'set-items',
+          items: { [ann!]: { picture }, [bo!]: { picture: { file: 'gone', width: 3, height: 3 } } },
+        },
+      ],
+    },
+  });
+  expect(changed.status()).toBe(200);
+  // A picture that is not there is left out; the rest is drawn.
+  for (const [as, sign] of [
+    ['svg', 'data:image/png;base64,'],
+    ['pdf', '/Subtype /Image'],
+    ['png', 'IHDR'],
+  ] as const) {
+    const file = await request.get(`/api/charts/${id}/picture?as=${as}`);
+    expect(file.status()).toBe(200);
+    expect((await file.body()).includes(sign)).toBe(true);
+  }
+});

@@ -217,6 +217,7 @@ export const notes = {
   text: 'Words of the note',
   place: 'Keeps its place to',
   onPage: 'Keeps its place on the page',
+  gone: 'What it moved with is gone; it is not drawn',
   atItem: (name: string) => `Moves with ${name}`,
   atEnclosure: (name: string) => `Moves with the enclosure ${name}`,
   remove: 'Remove',

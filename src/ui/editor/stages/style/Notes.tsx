@@ -152,10 +152,12 @@ function OneNote({ chart, note, selected }: { chart: Chart; note: Note; selected
 function anchors(chart: Chart, note: Note, selected: string | null) {
   const items = [...new Set([anchorOf(note).item, selected])].filter((id) => id != null && chart.items[id]);
   const { item, enclosure } = anchorOf(note);
+  const gone = (item && !chart.items[item]) || (enclosure && !chart.enclosures?.[enclosure]);
   return {
     value: item ? `item ${item}` : enclosure ? `enclosure ${enclosure}` : 'page',
     options: [
       { value: 'page', label: words.notes.onPage },
+      ...(gone ? [{ value: item ? `item ${item}` : `enclosure ${enclosure}`, label: words.notes.gone }] : []),
       ...items.map((id) => ({ value: `item ${id}`, label: words.notes.atItem(nameOf(chart, id!)) })),
       ...Object.values(chart.enclosures ?? {}).map(({ id, name }) => ({
         value: `enclosure ${id}`,
