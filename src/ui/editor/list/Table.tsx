@@ -19,7 +19,6 @@ import {
   useState,
 } from 'react';
 import { byType, folded, isYes } from '../../../core/list';
-import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { change, focusDone, say, select, useEditor } from '../state/store';
 import { words } from '../words';
@@ -27,9 +26,11 @@ import { asCells, type Block, blockOf, fromCells, goOn, type Place } from './blo
 import { addAfter, removeAll } from './lines';
 import { problemsOf } from './problems';
 import { rowsOfList } from './rows';
+import { TableBar } from './TableBar';
 import { TableHead } from './TableHead';
 import { ColumnsMenu, type ColumnView } from './TableMenus';
 import { TableRow } from './TableRow';
+import { cellKey } from './table-keys';
 import { NUMBER_WIDTH, ROW, tableLayout } from './table-layout';
 import { type TableColumn, TICK, tableCell, tableColumns, writeTable } from './table-model';
 import { pasteBlock } from './table-paste';
@@ -156,64 +157,38 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
 
   const key = (event: KeyboardEvent) => {
     if (editing || event.nativeEvent.isComposing || rows.length === 0) return;
-    const { shiftKey: extend } = event;
-    const command = event.ctrlKey || event.metaKey;
-    const done = (run: () => unknown) => {
-      event.preventDefault();
-      event.stopPropagation();
-      run();
-    };
     const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 0) / ROW) - 2);
-    const to = (row: number, column: number) =>
-      done(() => go({ row, column }, extend && event.key !== 'Tab' && event.key !== 'Enter'));
-    const { row, column } = place;
-    switch (event.key) {
-      case 'ArrowUp':
-        return to(command ? 0 : row - 1, column);
-      case 'ArrowDown':
-        if (event.altKey) return done(() => setMenu(columns[column]!.id));
-        return to(command ? rows.length - 1 : row + 1, column);
-      case 'ArrowLeft':
-        return to(row, command ? 0 : column - 1);
-      case 'ArrowRight':
-        return to(row, command ? columns.length - 1 : column + 1);
-      case 'Home':
-        return to(command ? 0 : row, 0);
-      case 'End':
-        return to(command ? rows.length - 1 : row, columns.length - 1);
-      case 'PageUp':
-        return to(row - page, column);
-      case 'PageDown':
-        return to(row + page, column);
-      case 'Tab': {
-        // At either end Tab goes on through the page.
-        const next = column + (extend ? -1 : 1);
-        const over = next < 0 ? row - 1 : next >= columns.length ? row + 1 : row;
-        if (over < 0 || over >= rows.length) return;
-        return to(over, (next + columns.length) % columns.length);
-      }
-      case 'Enter':
-      case 'F2':
-        return done(() => (isTick(columns[column]!) ? toggle() : setEditing({ first: null })));
-      case ' ':
-        if (isTick(columns[column]!)) return done(toggle);
-        return done(() => setEditing({ first: ' ' }));
-      case 'Delete':
-      case 'Backspace':
-        return done(() => write(each(block, () => '')));
-      case 'Insert':
-        return done(() => addAfter(rows[row]!));
-      case 'Escape':
-        return done(() => (anchor ? setAnchor(null) : document.getElementById('stage-list')?.focus()));
-    }
-    if (command && event.key.toLowerCase() === 'a')
-      return done(() => {
+    const what = cellKey(event, place, {
+      rows: rows.length,
+      columns: columns.length,
+      page,
+      isTick: (column) => isTick(columns[column]!),
+    });
+    if (!what) return;
+    event.preventDefault();
+    event.stopPropagation();
+    switch (what.do) {
+      case 'go':
+        return go(what.to, what.extend);
+      case 'edit':
+        return setEditing({ first: what.first });
+      case 'tick':
+        return toggle();
+      case 'clear':
+        return write(each(block, () => ''));
+      case 'add':
+        return addAfter(rows[place.row]!);
+      case 'menu':
+        return setMenu(columns[place.column]!.id);
+      case 'fill-down':
+        return write(each(block, (_, c) => cell(block.top, c)));
+      case 'all':
         setAt({ row: 0, column: 0 });
-        setAnchor({ row: rows.length - 1, column: columns.length - 1 });
-      });
-    if (command && event.key.toLowerCase() === 'd') return done(() => write(each(block, (_, c) => cell(block.top, c))));
-    if (event.key.length === 1 && !command && !event.altKey && !isTick(columns[column]!))
-      return done(() => setEditing({ first: event.key }));
+        return setAnchor({ row: rows.length - 1, column: columns.length - 1 });
+      case 'leave':
+        if (anchor) setAnchor(null);
+        else document.getElementById('stage-list')?.focus();
+    }
   };
 
   const copy = (event: ClipboardEvent) => {
@@ -328,41 +303,23 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     setMenu(null);
     scroll.current?.focus();
   };
-  const labelOf = (id: string) => columns.find((column) => column.id === id)?.label ?? id;
 
   return (
     <>
-      <div className="relative flex flex-none flex-wrap items-center gap-1.5 border-b border-rule px-3.5 py-1.5 text-[13px]">
-        {sorting.map(({ id, desc }) => (
-          <Button key={`sort ${id}`} onClick={() => table.setSorting([])} title={words.table.takeBack}>
-            {words.table.sortedBy(labelOf(id), desc)} ×
-          </Button>
-        ))}
-        {columnFilters.map(({ id, value }) => (
-          <Button
-            key={`filter ${id}`}
-            onClick={() => table.setColumnFilters((before) => before.filter((filter) => filter.id !== id))}
-            title={words.table.takeBack}
-          >
-            {labelOf(id)}: {String(value)} ×
-          </Button>
-        ))}
-        <span className="text-quiet">{words.table.count(rows.length, data.length)}</span>
-        <span className="ml-auto flex gap-1">
-          <Button tone="quiet" onClick={() => addAfter(rows[place.row] ?? null)}>
-            {words.list.add}
-          </Button>
-          <Button tone="quiet" disabled={rows.length === 0} onClick={remove}>
-            {words.list.removeLine}
-          </Button>
-        </span>
-        <span className="relative">
-          <Button aria-expanded={menu === 'columns'} onClick={() => setMenu(menu === 'columns' ? null : 'columns')}>
-            {words.table.columns}
-          </Button>
-          {menu === 'columns' && <ColumnsMenu columns={all} onClose={closeMenu} />}
-        </span>
-      </div>
+      <TableBar
+        sorting={sorting}
+        filters={columnFilters}
+        labelOf={(id) => columns.find((column) => column.id === id)?.label ?? id}
+        shown={rows.length}
+        of={data.length}
+        menuOpen={menu === 'columns'}
+        menu={menu === 'columns' && <ColumnsMenu columns={all} onClose={closeMenu} />}
+        onUnsort={() => table.setSorting([])}
+        onUnfilter={(id) => table.setColumnFilters((before) => before.filter((filter) => filter.id !== id))}
+        onAdd={() => addAfter(rows[place.row] ?? null)}
+        onRemove={remove}
+        onMenu={() => setMenu(menu === 'columns' ? null : 'columns')}
+      />
       {/* The grid has the keyboard as a whole; the cell it is at is named to it. */}
       <div
         ref={scroll}
