@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import type { Chart } from '../../core/chart';
 import { type Kind, kinds, notDrawn } from '../../core/kinds';
-import { Button, Dialog } from '../shared/controls';
+import { Button } from '../shared/controls';
+import { Dialog } from '../shared/Dialog';
 import { kindFor } from '../shared/fields';
 import { change, say, useEditor } from './state/store';
 import { words } from './words';

@@ -12,7 +12,8 @@ import {
   summaryOf,
 } from '../../../core/list';
 import { readList } from '../../../core/read';
-import { Button, Dialog } from '../../shared/controls';
+import { Button } from '../../shared/controls';
+import { Dialog } from '../../shared/Dialog';
 import { fieldLabel, kindFor } from '../../shared/fields';
 import { type Taken, Understand } from '../../shared/Understand';
 import { change, focusRow, type Mark, mark, say, select, tryOut, useEditor } from '../state/store';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { treeOf } from '../../../core/chart';
-import { Button, Choices, Dialog } from '../../shared/controls';
+import { Button, Choices } from '../../shared/controls';
+import { Dialog } from '../../shared/Dialog';
 import { type Taken, Understand } from '../../shared/Understand';
 import { change, say, select, useEditor } from '../state/store';
 import { words } from '../words';
