@@ -112,7 +112,7 @@ function Tier({ tier, last, name, open }: { tier: number; last: number; name: st
     if (open) ref.current?.scrollIntoView({ block: 'nearest' });
   }, [open]);
   return (
-    <div ref={ref} className={open ? 'bg-tint' : ''}>
+    <div ref={ref} className={`scroll-mt-20 ${open ? 'bg-tint' : ''}`}>
       <button
         type="button"
         aria-expanded={open}

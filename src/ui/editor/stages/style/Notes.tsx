@@ -59,7 +59,7 @@ function OneNote({ chart, note, selected }: { chart: Chart; note: Note; selected
         ref={box}
         rows={2}
         aria-label={words.notes.text}
-        className="field field-sizing-content max-h-40 w-full resize-none text-[13px]"
+        className="field field-sizing-content max-h-40 scroll-mt-20 w-full resize-none text-[13px]"
         maxLength={2_000}
         value={note.text}
         onChange={({ target }) => put({ text: target.value })}

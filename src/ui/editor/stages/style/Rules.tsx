@@ -1,16 +1,16 @@
 /** Rules of looks: a list in the order in which they hold, each opened to be changed. */
 import { nanoid } from 'nanoid';
-import { useEffect, useId, useMemo, useRef, useState } from 'react';
-import { type Chart, type Condition, type Rule, TESTS } from '../../../../core/chart';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Chart, Rule } from '../../../../core/chart';
 import { ruledBy, ruleName } from '../../../../core/compose';
 import type { Kind } from '../../../../core/kinds';
 import { ownFields } from '../../../../core/list';
-import { houseFor, tierLook, valueColours } from '../../../../core/style';
+import { valueColours } from '../../../../core/style';
 import { Button, ColourField, Row, Select } from '../../../shared/controls';
-import { cellText, kindFor } from '../../../shared/fields';
+import { kindFor } from '../../../shared/fields';
 import { change, useEditor } from '../../state/store';
 import { words } from '../../words';
-import { LookParts } from './LookParts';
+import { type FormProps, WhenForm } from './WhenForm';
 
 const COLOURS = { fill: '#f2d7a0', low: '#fff7e0', high: '#2f6156' };
 const NO_RULES: readonly Rule[] = [];
@@ -43,7 +43,11 @@ export function Rules() {
       <p className="px-3.5 pb-1 text-xs text-quiet">{rules.length > 1 ? words.rules.order : words.rules.about}</p>
       <ol>
         {rules.map((rule, at) => (
-          <li key={rule.id} ref={open === rule.id ? opened : undefined} className={open === rule.id ? 'bg-tint' : ''}>
+          <li
+            key={rule.id}
+            ref={open === rule.id ? opened : undefined}
+            className={`scroll-mt-20 ${open === rule.id ? 'bg-tint' : ''}`}
+          >
             <div className="flex items-center gap-1 px-3.5 py-0.5">
               <input
                 type="checkbox"
@@ -166,14 +170,6 @@ function RuleSwatch({ rule }: { rule: Rule }) {
   return <span aria-hidden className="h-4 w-6 flex-none rounded-sm border border-rule" style={{ background }} />;
 }
 
-interface FormProps<R extends Rule = Rule> {
-  readonly rule: R;
-  readonly chart: Chart;
-  readonly kind: Kind;
-  readonly fields: readonly { readonly value: string; readonly label: string }[];
-  readonly onChange: (rule: Rule) => void;
-}
-
 function RuleForm({ rule, ...rest }: FormProps) {
   if (rule.type === 'when') return <WhenForm rule={rule} {...rest} />;
   if (rule.type === 'values') return <ValuesForm rule={rule} {...rest} />;
@@ -191,121 +187,6 @@ function RuleForm({ rule, ...rest }: FormProps) {
       <Row label={words.rules.high}>
         {(id) => <ColourField id={id} value={rule.high} onChange={(high) => onChange({ ...rule, high })} />}
       </Row>
-    </>
-  );
-}
-
-const BEING = '@';
-const BRANCH = '#';
-const DESCENT = '^';
-
-function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rule, { type: 'when' }>>) {
-  const { when } = rule;
-  const known = useId();
-  const selected = useEditor((state) => state.selected);
-  const what =
-    'being' in when
-      ? `${BEING}${when.being}`
-      : 'within' in when
-        ? `${BRANCH}${when.within}`
-        : 'descent' in when
-          ? `${DESCENT}${when.descent}`
-          : when.field;
-  const branches = kind.draws.tree
-    ? [...new Set(['within' in when ? when.within : null, selected])].filter((id) => id !== null && chart.items[id])
-    : [];
-  const lines = kind.descent
-    ? [...new Set(['descent' in when ? when.descent : null, selected])].filter((id) => id !== null && chart.items[id])
-    : [];
-  const set = (next: Condition) => onChange({ ...rule, when: next });
-  const values = !('field' in when)
-    ? []
-    : [...new Set(Object.keys(chart.items).map((id) => cellText(chart, id, when.field)))].filter(Boolean).slice(0, 60);
-  return (
-    <>
-      <Row label={words.rules.items}>
-        {(id) => (
-          <select
-            id={id}
-            className="field min-w-0 flex-1 text-[13px]"
-            value={what}
-            onChange={({ target: { value } }) =>
-              set(
-                value.startsWith(BEING)
-                  ? { being: value.slice(1) }
-                  : value.startsWith(BRANCH)
-                    ? { within: value.slice(1) }
-                    : value.startsWith(DESCENT)
-                      ? { descent: value.slice(1) }
-                      : { field: value, test: 'field' in when ? when.test : 'equals', value: '' },
-              )
-            }
-          >
-            {kind.beings?.map(({ id: being, label }) => (
-              <option key={being} value={`${BEING}${being}`}>
-                {label}
-              </option>
-            ))}
-            {branches.map((id) => (
-              <option key={id} value={`${BRANCH}${id}`}>
-                {words.rules.branch(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
-              </option>
-            ))}
-            {lines.map((id) => (
-              <option key={`descent ${id}`} value={`${DESCENT}${id}`}>
-                {words.rules.descent(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
-              </option>
-            ))}
-            <optgroup label={words.rules.byField}>
-              {fields.map(({ value, label }) => (
-                <option key={value} value={value}>
-                  {label}
-                </option>
-              ))}
-            </optgroup>
-          </select>
-        )}
-      </Row>
-      {'field' in when && (
-        <>
-          <Row label={words.rules.test}>
-            {(id) => (
-              <Select
-                id={id}
-                value={when.test}
-                options={TESTS.map((value) => ({ value, label: words.rules.tests[value] }))}
-                onChange={(test) => set({ ...when, test })}
-              />
-            )}
-          </Row>
-          {when.test !== 'filled' && when.test !== 'empty' && (
-            <Row label={words.rules.value}>
-              {(id) => (
-                <>
-                  <input
-                    id={id}
-                    className="field min-w-0 flex-1 text-[13px]"
-                    list={known}
-                    maxLength={300}
-                    value={when.value ?? ''}
-                    onChange={({ target: { value } }) => set({ ...when, value })}
-                  />
-                  <datalist id={known}>
-                    {values.map((value) => (
-                      <option key={value} value={value} />
-                    ))}
-                  </datalist>
-                </>
-              )}
-            </Row>
-          )}
-        </>
-      )}
-      <LookParts
-        patch={rule.look}
-        look={tierLook(chart, houseFor(chart), 1, kind.look)}
-        onChange={(look) => onChange({ ...rule, look })}
-      />
     </>
   );
 }
