@@ -24,6 +24,8 @@ export const enclosureSchema = z.object({
     z.object({ items: z.array(idSchema).min(1).max(MOST_NAMED) }),
   ]),
   form: z.enum(ENCLOSURE_FORMS),
+  /** Which of the house style's colours for areas it has, from 1, where none are set. */
+  place: z.number().int().min(1).max(999).optional(),
   /** Absent: the house style's. */
   fill: colourSchema.optional(),
   edge: colourSchema.optional(),
@@ -60,3 +62,12 @@ export const noteSchema = z.object({
   edge: colourSchema.optional(),
 });
 export type Note = z.infer<typeof noteSchema>;
+
+const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** The notes of a chart in one order, however its record was put together. */
+export const notesOf = (notes: Readonly<Record<string, Note>>): Note[] => Object.values(notes).sort(byId);
+
+/** Its enclosures likewise, those made first first. */
+export const enclosuresOf = (enclosures: Readonly<Record<string, Enclosure>> = {}): Enclosure[] =>
+  Object.values(enclosures).sort((a, b) => (a.place ?? 0) - (b.place ?? 0) || byId(a, b));

@@ -111,6 +111,23 @@ describe('enclosures', () => {
     );
   });
 
+  it('keep their colours whatever order they were made or are kept in', () => {
+    const { chart, id } = readAs('org', 'Ann\n\tBo\n\t\tCy\n\tDi');
+    const two = [
+      { ...enclosureOf('z', { branch: id('Bo') }, 'rounded'), place: 1 },
+      { ...enclosureOf('a', { branch: id('Ann') }, 'rounded'), place: 2 },
+    ];
+    const fillsOf = (put: readonly Enclosure[]) =>
+      Object.fromEntries(
+        drawn(carried(chart, { type: 'set-enclosures', put: [...put], remove: [] })).scene.links.flatMap(
+          ({ key, marks }) => (key.startsWith('enclosure') && marks[0]?.type === 'path' ? [[key, marks[0].fill]] : []),
+        ),
+      );
+    expect(fillsOf(two)).toEqual(fillsOf([...two].reverse()));
+    expect(fillsOf(two.slice(0, 1))['enclosure z']).toBe(fillsOf(two)['enclosure z']);
+    expect(new Set(Object.values(fillsOf(two))).size).toBe(2);
+  });
+
   it('follow their branch, say their name, and go with one step', () => {
     const { chart, id } = readAs('org', 'Ann\n\tBo\n\t\tCy\n\tDi');
     const put = [enclosureOf('e', { branch: id('Bo') }, 'rounded', 'Beds')];

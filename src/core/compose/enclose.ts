@@ -136,11 +136,10 @@ function hullRing(own: readonly Obstacle[], lines: readonly (readonly Point[])[]
 
 export function drawEnclosure(
   { enclosure, outline, name: [x, y], extent }: DrawnEnclosure,
-  place: number,
   house: House,
   fonts: Fonts,
 ): Mark[] {
-  const own = house.area(place);
+  const own = house.area(enclosure.place ?? 1);
   const { fill = own.fill, edge = own.edge, edgeWidth = 1.25, edgeDash = 'solid', opacity = 0.3 } = enclosure;
   const dash = dashOf(edgeDash, edgeWidth);
   const room = extent.x + extent.width - x - CORNER;

@@ -1,5 +1,5 @@
 /** Notes and headings: free text that keeps its place to the page, to an item or to an enclosure. */
-import type { Chart, Look, Note } from '../chart';
+import { type Chart, type Look, type Note, notesOf } from '../chart';
 import type { SetWords } from '../kinds';
 import type { Fit, Point } from '../layout';
 import { type Box, type Mark, outlines, type Scene } from '../scene';
@@ -49,7 +49,7 @@ export function placedNotes(
   point: (at: Point) => Point,
 ): PlacedNote[] {
   const own: Look = { ...house.look(1), ...(font && { font }) };
-  return Object.values(notes).flatMap((note): PlacedNote[] => {
+  return notesOf(notes).flatMap((note): PlacedNote[] => {
     const anchor = anchorOf(note, place, boxOf, enclosures, point);
     if (!anchor) return [];
     const look: Look = { ...own, size: note.size, weight: 700, slant: note.slant ?? false };

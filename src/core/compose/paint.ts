@@ -7,6 +7,7 @@ import { type Fonts, plainOf } from '../text';
 import { captionMarks } from './captions';
 import { areaPath, drawArea, drawItem, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
+import { NAME } from './enclosed';
 import { drawLinks } from './links';
 import { scaledWords } from './measure';
 import { noteBoxes, noteMarks, placedNotes } from './notes';
@@ -112,20 +113,22 @@ export function paint(
     };
   });
 
-  const least = smallestOf(prepared, arrangement);
-  const smallest = least === null ? null : least * place.scale;
+  const byId = new Map(items.map((item) => [item.id, item]));
+  const notes = placedNotes(chart, house, fonts, place, (id) => byId.get(id)?.box, enclosures, to.point);
+  const printed = [
+    (smallestOf(prepared, arrangement) ?? Number.POSITIVE_INFINITY) * place.scale,
+    ...enclosures.map(({ enclosure }) => (enclosure.name === '' ? Number.POSITIVE_INFINITY : NAME.size * place.scale)),
+    ...notes.flatMap(({ words }) => words.lines.map(({ size }) => size)),
+  ];
+  const least = printed.reduce((so, size) => Math.min(so, size), Number.POSITIVE_INFINITY);
+  const smallest = Number.isFinite(least) ? least : null;
   const areas = arrangement.areas ?? [];
   const under = areas.map((area) => drawArea(area, house));
   const tags = new Map((arrangement.tags ?? []).map((tag) => [tag.of, tag]));
-  const byId = new Map(items.map((item) => [item.id, item]));
   const over = [
     ...(arrangement.captions ?? []).flatMap((words) => drawWords(words, house, fonts)),
     ...(arrangement.repeats ?? []).flatMap(({ of, at }) => drawRepeat(byId.get(of)!, at, house, fonts)),
   ];
-  const pageBoxes = Object.keys(chart.notes).length > 0 ? new Map(items.map(({ id, box }) => [id, box])) : undefined;
-  const notes = pageBoxes
-    ? placedNotes(chart, house, fonts, place, (id) => pageBoxes.get(id), enclosures, to.point)
-    : [];
   const scene: Scene = {
     width: place.width,
     height: place.height,
@@ -137,9 +140,9 @@ export function paint(
     frame: { x: place.x + shift.x * place.scale, y: place.y + shift.y * place.scale, scale: place.scale },
     ...(chart.page.pattern && { under: patternMarks(chart.page, place, house) }),
     links: [
-      ...enclosures.map((own, i) => ({
+      ...enclosures.map((own) => ({
         key: `enclosure ${own.enclosure.id}`,
-        marks: drawEnclosure(own, i + 1, house, fonts),
+        marks: drawEnclosure(own, house, fonts),
       })),
       ...(under.length > 0 ? [{ key: 'areas', marks: under }] : []),
       ...drawLinks(arrangement.links, arrangement.joins, lookOf, lineLooks(chart), house, fonts, arrangement.hops),

@@ -1,6 +1,6 @@
 /** Shapes round branches, tiers and selections: made, named, given a form and colours, removed. */
 import { nanoid } from 'nanoid';
-import { type Chart, ENCLOSURE_FORMS, type Enclosure, treeOf } from '../../../../core/chart';
+import { type Chart, ENCLOSURE_FORMS, type Enclosure, enclosuresOf, treeOf } from '../../../../core/chart';
 import { houseOnPage } from '../../../../core/style';
 import { Button, ColourField, NumberField, Row, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
@@ -31,13 +31,15 @@ export function Enclosures() {
   const openTier = useEditor((state) => state.openTier);
   const ids = useSelection();
   const kind = kindFor(chart.kind);
-  const own = Object.values(chart.enclosures ?? {});
+  const own = enclosuresOf(chart.enclosures);
   const item = ids.length === 1 ? chart.items[ids[0]!] : undefined;
   const name = item?.fields['name'] || kind.words.unnamed;
   const hasBranch = item !== undefined && treeOf(chart.items).childrenOf(item.id).length > 0;
   const tier = tiers.find((one) => one.tier === openTier) ?? tiers[0];
   const add = (around: Enclosure['around'], called: string) => {
-    put({ id: nanoid(10), name: called, around, form: 'rounded' });
+    // One colour after another, whatever is removed meanwhile.
+    const place = own.reduce((most, { place: taken = 0 }) => Math.max(most, taken), 0) + 1;
+    put({ id: nanoid(10), name: called, around, form: 'rounded', place });
     say(words.enclosures.made, true);
   };
   return (
@@ -60,16 +62,16 @@ export function Enclosures() {
         )}
       </div>
       <ul>
-        {own.map((enclosure, i) => (
-          <OneEnclosure key={enclosure.id} chart={chart} enclosure={enclosure} place={own.length - i} />
+        {own.map((enclosure) => (
+          <OneEnclosure key={enclosure.id} chart={chart} enclosure={enclosure} />
         ))}
       </ul>
     </section>
   );
 }
 
-function OneEnclosure({ chart, enclosure, place }: { chart: Chart; enclosure: Enclosure; place: number }) {
-  const area = houseOnPage(chart).area(place);
+function OneEnclosure({ chart, enclosure }: { chart: Chart; enclosure: Enclosure }) {
+  const area = houseOnPage(chart).area(enclosure.place ?? 1);
   const called = enclosure.name || roundWhat(chart, enclosure);
   return (
     <li className="mt-1.5 rounded border border-rule bg-paper px-2 py-1">

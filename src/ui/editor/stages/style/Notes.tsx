@@ -1,7 +1,7 @@
 /** Notes and headings: written, given a place and a look, removed. */
 import { nanoid } from 'nanoid';
 import { useEffect, useRef } from 'react';
-import { ALIGNS, type Chart, type Note } from '../../../../core/chart';
+import { ALIGNS, type Chart, enclosuresOf, type Note, notesOf } from '../../../../core/chart';
 import { houseOnPage } from '../../../../core/style';
 import { Button, ColourField, NumberField, Row, Select, Tick } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
@@ -14,7 +14,7 @@ const nameOf = (chart: Chart, id: string) => chart.items[id]?.fields['name'] || 
 export function Notes() {
   const chart = useEditor((state) => state.chart);
   const selected = useEditor((state) => state.selected);
-  const own = Object.values(chart.notes);
+  const own = notesOf(chart.notes);
   return (
     <section aria-label={words.notes.title} className="px-3.5 pt-3">
       <h3 className="pb-1 text-[13px] text-quiet">{words.notes.title}</h3>
@@ -159,7 +159,7 @@ function anchors(chart: Chart, note: Note, selected: string | null) {
       { value: 'page', label: words.notes.onPage },
       ...(gone ? [{ value: item ? `item ${item}` : `enclosure ${enclosure}`, label: words.notes.gone }] : []),
       ...items.map((id) => ({ value: `item ${id}`, label: words.notes.atItem(nameOf(chart, id!)) })),
-      ...Object.values(chart.enclosures ?? {}).map(({ id, name }) => ({
+      ...enclosuresOf(chart.enclosures).map(({ id, name }) => ({
         value: `enclosure ${id}`,
         label: words.notes.atEnclosure(name || words.enclosures.noName),
       })),
