@@ -172,7 +172,9 @@ test('an item gets a picture from a file or a symbol, all can be hidden, and fil
     ['svg', 'data:image/jpeg;base64,'],
     ['pdf', '/Subtype /Image'],
   ] as const)
-    expect((await (await request.get(`/api/charts/${id}/picture?as=${as}`)).body()).includes(sign)).toBe(true);
+    await expect
+      .poll(async () => (await (await request.get(`/api/charts/${id}/picture?as=${as}`)).body()).includes(sign))
+      .toBe(true);
 
   await page.getByText('Pictures', { exact: true }).first().click();
   await page.getByText('Initials').click();
@@ -227,7 +229,9 @@ test('an enclosure follows its branch, a note is written and moved by keys and m
     const answer = await request.get(`/api/charts/${id}/picture`, { headers: { accept: 'application/json' } });
     return { chart, ...(await answer.json()) };
   };
-  expect((await composed()).enclosures).toMatchObject([{ name: 'Bo Oke', items: { length: 2 } }]);
+  await expect
+    .poll(async () => (await composed()).enclosures)
+    .toMatchObject([{ name: 'Bo Oke', items: { length: 2 } }]);
   await page.getByLabel('Name of the enclosure').fill('Beds');
   await expect(page.locator('svg.scene text', { hasText: 'Beds' })).toBeVisible();
 
@@ -235,7 +239,12 @@ test('an enclosure follows its branch, a note is written and moved by keys and m
   await page.getByLabel('Words of the note').fill('Spring **plan**');
   await expect(page.locator('svg.scene text', { hasText: 'plan' })).toHaveAttribute('font-weight', '700');
   const handle = page.getByRole('button', { name: /^Note: Spring plan/ });
-  const before = (await composed()).chart.notes;
+  const placeOf = async () => {
+    const [note] = Object.values((await composed()).chart.notes) as { text: string; at: { x: number; y: number } }[];
+    return note?.text === 'Spring **plan**' ? note.at : undefined;
+  };
+  await expect.poll(placeOf).toBeDefined();
+  const before = (await placeOf())!;
   await handle.focus();
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('ArrowUp');
@@ -244,10 +253,8 @@ test('an enclosure follows its branch, a note is written and moved by keys and m
   await page.mouse.down();
   await page.mouse.move(box.x + 60, box.y - 40, { steps: 4 });
   await page.mouse.up();
-  const [a] = Object.values(before) as { at: { x: number; y: number } }[];
-  const [b] = Object.values((await composed()).chart.notes) as { at: { x: number; y: number } }[];
-  expect(b!.at.x).toBeGreaterThan(a!.at.x + 10);
-  expect(b!.at.y).toBeLessThan(a!.at.y - 1);
+  await expect.poll(async () => (await placeOf())?.x).toBeGreaterThan(before.x + 10);
+  await expect.poll(async () => (await placeOf())?.y).toBeLessThan(before.y - 1);
   await handle.focus();
   await page.keyboard.press('Delete');
   await expect(handle).toHaveCount(0);
@@ -257,15 +264,35 @@ test('an enclosure follows its branch, a note is written and moved by keys and m
   await page.keyboard.press('Alt+2');
   await item(page, 'Bo Oke').click();
   await page.getByLabel('A container: drawn round what stands under it').check();
-  const target = (await item(page, 'Bo Oke').boundingBox())!;
-  const moved = (await item(page, 'Di Roe').boundingBox())!;
+  const boxOf = async (name: string) => (await item(page, name).locator('path').first().boundingBox())!;
+  // Drawn round what it holds, and come to rest there.
+  await expect
+    .poll(
+      async () =>
+        (await boxOf('Cy Penn')).y +
+        (await boxOf('Cy Penn')).height -
+        (await boxOf('Bo Oke')).height -
+        (await boxOf('Bo Oke')).y,
+    )
+    .toBeLessThan(0);
+  let last = '';
+  await expect
+    .poll(async () => {
+      const now = JSON.stringify([await boxOf('Bo Oke'), await boxOf('Di Roe')]);
+      const still = now === last;
+      last = now;
+      return still;
+    })
+    .toBe(true);
+  const target = await boxOf('Bo Oke');
+  const moved = await boxOf('Di Roe');
   await page.mouse.move(moved.x + moved.width / 2, moved.y + moved.height / 2);
   await page.mouse.down();
   await page.mouse.move(target.x + target.width / 2, target.y + 6, { steps: 6 });
   await page.mouse.up();
-  const { chart, items } = await composed();
+  const { items } = await composed();
   const idOf = (name: string) => items.find((one: { name: string }) => one.name === name).id;
-  expect(chart.items[idOf('Di Roe')].parent).toBe(idOf('Bo Oke'));
+  await expect.poll(async () => (await composed()).chart.items[idOf('Di Roe')].parent).toBe(idOf('Bo Oke'));
   await page.getByRole('tab', { name: 'List' }).click();
   await expect.poll(() => lines(page)).toEqual(['Ada Fenn', '  Bo Oke', '    Cy Penn', '    Di Roe']);
 });
