@@ -5,9 +5,6 @@ import { filesOf, type Scene } from '../core/scene';
 import { account, query } from './db';
 import { ApiError } from './http';
 
-const MB = 1024 * 1024;
-/** Largest file that is taken. */
-export const PICTURE_LIMIT = 5 * MB;
 /** Longest side that is kept, in dots: 300 dots an inch at the largest size that a look can ask for, about. */
 const LONGEST = 640;
 /** Most dots of a file that is opened: a small file can unpack to very many. */

@@ -4,6 +4,8 @@ import { symbolIds } from '../symbols';
 import { ALIGNS, DASHES } from './look';
 import { colourSchema, FIELD_LIMIT, idSchema, textSchema } from './words';
 
+/** Largest file that is taken as a picture, in bytes. */
+export const PICTURE_LIMIT = 5 * 1024 * 1024;
 /** A picture of an item: one that was brought in, with its extents in dots, or a symbol that ships. */
 export const pictureSchema = z.union([
   z.object({ file: idSchema, width: z.number().int().min(1).max(4096), height: z.number().int().min(1).max(4096) }),

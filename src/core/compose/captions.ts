@@ -22,6 +22,16 @@ export interface Insets {
   readonly bottom: number;
 }
 
+/** Round a shape without captions. */
+const NO_ROOM: Insets = { x: 0, top: 0, bottom: 0 };
+export const roomOf = (room: ReadonlyMap<string, Insets>, id: string): Insets => room.get(id) ?? NO_ROOM;
+
+/** A shape with the room round it. */
+export const withInsets = ({ width, height }: Size, { x, top, bottom }: Insets): Size => ({
+  width: width + 2 * x,
+  height: height + top + bottom,
+});
+
 /** Between a shape and its caption, in points. */
 const GAP = 3;
 /** Widest captions: over and under a shape as a part of its width, or at the least; beside it. */
@@ -70,7 +80,7 @@ export function roomFor(
     const own = captions.get(id);
     if (!own) continue;
     const room = insetsOf(own, sizes.get(id)!);
-    const known = byTier.get(tier) ?? { x: 0, top: 0, bottom: 0 };
+    const known = byTier.get(tier) ?? NO_ROOM;
     const [top, bottom] = [Math.max(known.top, room.top), Math.max(known.bottom, room.bottom)];
     const both = Math.max(top, bottom);
     byTier.set(tier, { x: Math.max(known.x, room.x), top: even ? both : top, bottom: even ? both : bottom });
@@ -83,22 +93,14 @@ export const withRoom = (
   sizes: ReadonlyMap<string, Size>,
   room: ReadonlyMap<string, Insets>,
 ): ReadonlyMap<string, Size> =>
-  room.size === 0
-    ? sizes
-    : new Map(
-        [...sizes].map(([id, size]) => {
-          const own = room.get(id);
-          if (!own) return [id, size];
-          return [id, { width: size.width + 2 * own.x, height: size.height + own.top + own.bottom }];
-        }),
-      );
+  room.size === 0 ? sizes : new Map([...sizes].map(([id, size]) => [id, withInsets(size, roomOf(room, id))]));
 
 /** An arrangement of boxes with room as one of the shapes in them. */
 export function withoutRoom(arrangement: Arrangement, room: ReadonlyMap<string, Insets>): Arrangement {
   if (room.size === 0) return arrangement;
   const { boxScale = 1, boxes, tags } = arrangement;
   const off = (id: string) => {
-    const { x, top } = room.get(id) ?? { x: 0, top: 0 };
+    const { x, top } = roomOf(room, id);
     return [x * boxScale, top * boxScale] as const;
   };
   return {

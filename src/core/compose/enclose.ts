@@ -87,7 +87,6 @@ export function enclosures(
   boxes: ReadonlyMap<string, Box>,
   { links, captions: words = [] }: Pick<Arrangement, 'links' | 'captions'>,
 ): DrawnEnclosure[] {
-  if (enclosed.length === 0) return [];
   const obstacle = ({ x, y, width, height }: Box): Obstacle => ({ low: [x, y], high: [x + width, y + height] });
   const captions = words.map(({ x, y, words: { width, height } }) => obstacle({ x, y, width, height }));
   const all = [...boxes].map(([id, box]) => ({ id, box: obstacle(box) }));
@@ -134,13 +133,19 @@ function hullRing(own: readonly Obstacle[], lines: readonly (readonly Point[])[]
   return hullOf([...boxes, ...lines.flat()]);
 }
 
+/** The look of an enclosure: what was set on it, and the house style's for the rest. */
+export function enclosureLook(enclosure: Enclosure, house: House) {
+  const own = house.area(enclosure.place ?? 1);
+  const { fill = own.fill, edge = own.edge, edgeWidth = 1.25, edgeDash = 'solid', opacity = 0.3 } = enclosure;
+  return { fill, edge, edgeWidth, edgeDash, opacity } as const;
+}
+
 export function drawEnclosure(
   { enclosure, outline, name: [x, y], extent }: DrawnEnclosure,
   house: House,
   fonts: Fonts,
 ): Mark[] {
-  const own = house.area(enclosure.place ?? 1);
-  const { fill = own.fill, edge = own.edge, edgeWidth = 1.25, edgeDash = 'solid', opacity = 0.3 } = enclosure;
+  const { fill, edge, edgeWidth, edgeDash, opacity } = enclosureLook(enclosure, house);
   const dash = dashOf(edgeDash, edgeWidth);
   const room = extent.x + extent.width - x - CORNER;
   const text = shortened(fonts, enclosure.name, FACE, NAME.size, Math.max(20, room));

@@ -9,14 +9,16 @@ const APART = 5;
 export const NAME = { size: 9.5, height: 14 } as const;
 
 function membersOf({ around }: Enclosed['enclosure'], chart: Chart, structure: Structure): ReadonlySet<string> {
-  const shown = (ids: readonly string[]) =>
-    new Set(
-      ids.map((id) => structure.standsFor?.get(id) ?? id).filter((id) => structure.tierOf.has(id) && drawn.has(id)),
-    );
+  if ('tier' in around) return new Set(structure.order.filter((id) => structure.tierOf.get(id) === around.tier));
+  const asked =
+    'items' in around ? around.items : chart.items[around.branch] ? branchOf(treeOf(chart.items), around.branch) : [];
   const drawn = new Set(structure.order);
-  if ('branch' in around) return shown(chart.items[around.branch] ? branchOf(treeOf(chart.items), around.branch) : []);
-  if ('items' in around) return shown(around.items);
-  return shown(structure.order.filter((id) => structure.tierOf.get(id) === around.tier));
+  return new Set(asked.map((id) => structure.standsFor?.get(id) ?? id).filter((id) => drawn.has(id)));
+}
+
+function share(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  for (const id of a) if (b.has(id)) return true;
+  return false;
 }
 
 /** The enclosures of a chart that have something in them, those further out first. */
@@ -26,37 +28,33 @@ export function enclosedOf(chart: Chart, structure: Structure): Enclosed[] {
     .map((enclosure) => ({ enclosure, members: membersOf(enclosure, chart, structure) }))
     .filter(({ members }) => members.size > 0)
     .sort((a, b) => a.members.size - b.members.size || (a.enclosure.id < b.enclosure.id ? -1 : 1));
+  const head = ({ name }: Enclosed['enclosure']) => (name === '' ? 0 : NAME.height);
+  // Of two round the very same, the later one is further out.
+  const within = groups.map(({ members }, i) =>
+    groups.flatMap((inner, j) => (j < i && share(inner.members, members) ? [j] : [])),
+  );
   const levels: number[] = [];
-  const placed = groups.map(({ enclosure, members }, i): Enclosed => {
-    // Of two round the very same, the later one is further out.
-    let level = 0;
-    for (let inner = 0; inner < i; inner++)
-      if ([...groups[inner]!.members].some((id) => members.has(id))) level = Math.max(level, levels[inner]! + 1);
-    levels.push(level);
-    return {
-      enclosure,
-      members,
-      level,
-      share: 1,
-      pad: PAD + level * APART,
-      head: enclosure.name === '' ? 0 : NAME.height,
-    };
-  });
-  // Names over shapes that begin at the same box stand one over the other.
-  const outermost = (i: number) =>
-    placed.reduce(
-      (most, { members, level }, j) =>
-        j >= i && [...placed[i]!.members].some((id) => members.has(id)) ? Math.max(most, level) : most,
-      0,
-    );
-  return placed
-    .map((own, i): Enclosed => {
-      const inner = placed.slice(0, i).filter(({ members }) => [...members].some((id) => own.members.has(id)));
-      const under = inner.reduce(
-        (most, { head, members }) => (firstOf(members) === firstOf(own.members) ? most + head : most),
+  for (const inner of within) levels.push(inner.reduce((most, j) => Math.max(most, levels[j]! + 1), 0));
+  return groups
+    .map(({ enclosure, members }, i): Enclosed => {
+      const level = levels[i]!;
+      const outermost = within.reduce(
+        (most, inner, j) => (inner.includes(i) ? Math.max(most, levels[j]!) : most),
+        level,
+      );
+      // Names over shapes that begin at the same box stand one over the other.
+      const under = within[i]!.reduce(
+        (sum, j) => (firstOf(groups[j]!.members) === firstOf(members) ? sum + head(groups[j]!.enclosure) : sum),
         0,
       );
-      return { ...own, head: own.head + under, share: (own.level + 1) / (outermost(i) + 1) };
+      return {
+        enclosure,
+        members,
+        level,
+        share: (level + 1) / (outermost + 1),
+        pad: PAD + level * APART,
+        head: head(enclosure) + under,
+      };
     })
     .reverse();
 }

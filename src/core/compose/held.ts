@@ -7,7 +7,7 @@ import type { Arrangement, Kind, SetWords, Size, Structure } from '../kinds';
 import type { Point } from '../layout';
 import { padding } from '../scene';
 import { between, darker, type House, readable } from '../style';
-import type { Insets } from './captions';
+import { type Insets, roomOf, withInsets } from './captions';
 
 /** Between things in a container, in points. */
 const GAP = 8;
@@ -35,13 +35,12 @@ export function heldOf(chart: Chart, kind: Pick<Kind, 'holds'>): Held | undefine
   const by = new Map<string, string>();
   const within = new Map<string, readonly string[]>();
   for (const { id } of walk(tree)) {
-    const { parent, holds, folded } = chart.items[id]!;
+    const { holds, folded } = chart.items[id]!;
     const children = tree.childrenOf(id);
-    // What stands under something held has nowhere else to be.
-    if ((holds || by.has(id)) && !folded && children.length > 0) {
-      for (const child of children) by.set(child, id);
-      within.set(id, children);
-    } else if (parent !== null && folded && by.has(id)) for (const child of children) by.set(child, id);
+    // What stands under something held has nowhere else to be, drawn or folded away.
+    if (children.length === 0 || !(by.has(id) || (holds && !folded))) continue;
+    for (const child of children) by.set(child, id);
+    if (!folded) within.set(id, children);
   }
   if (by.size === 0) return undefined;
   const items = Object.fromEntries(Object.entries(chart.items).filter(([id]) => !by.has(id)));
@@ -59,7 +58,7 @@ export function withHeld(outer: Structure, { by, within }: Held, chart: Chart): 
   let { tiers } = outer;
   for (const { id } of walk(treeOf(chart.items))) {
     const holder = by.get(id);
-    if (holder !== undefined && drawn.has(holder) && within.get(holder)?.includes(id)) {
+    if (holder !== undefined && drawn.has(holder) && within.has(holder)) {
       const tier = tierOf.get(holder)! + 1;
       tierOf.set(id, tier);
       tiers = Math.max(tiers, tier);
@@ -86,9 +85,8 @@ export function containerLook(look: Look, own: string | undefined, house: House)
 
 /** Things in rows of so many columns, each as wide as its widest. */
 function rowsOf(sizes: readonly Size[], columns: number): Size & { readonly at: readonly Point[] } {
-  const widths = Array.from({ length: columns }, (_, c) =>
-    sizes.reduce((most, { width }, i) => (i % columns === c ? Math.max(most, width) : most), 0),
-  );
+  const widths = new Array<number>(columns).fill(0);
+  for (const [i, { width }] of sizes.entries()) widths[i % columns] = Math.max(widths[i % columns]!, width);
   const at: Point[] = [];
   let [y, height] = [0, 0];
   let x = 0;
@@ -125,11 +123,7 @@ export function holding(
     const look = looks.get(id);
     const inner = children.filter((child) => sizes.has(child));
     if (!look || inner.length === 0) continue;
-    const roomOf = (child: string) => room.get(child) ?? { x: 0, top: 0, bottom: 0 };
-    const extents = inner.map((child) => {
-      const [size, { x, top, bottom }] = [sizes.get(child)!, roomOf(child)];
-      return { width: size.width + 2 * x, height: size.height + top + bottom };
-    });
+    const extents = inner.map((child) => withInsets(sizes.get(child)!, roomOf(room, child)));
     const pad = padding(look.inner);
     const words = set.get(id)!;
     const head = words.height + 2 * pad.y;
@@ -139,8 +133,11 @@ export function holding(
     const width = Math.max(words.width, grid.width) + 2 * pad.x;
     sizes.set(id, { width, height: head + grid.height + pad.x });
     const left = (width - grid.width) / 2;
-    for (const [i, child] of inner.entries())
-      places.set(child, [left + grid.at[i]![0] + roomOf(child).x, head + grid.at[i]![1] + roomOf(child).top]);
+    for (const [i, child] of inner.entries()) {
+      const [x, y] = grid.at[i]!;
+      const own = roomOf(room, child);
+      places.set(child, [left + x + own.x, head + y + own.top]);
+    }
   }
   const inside = new Map<string, Inside>();
   for (const id of places.keys()) {

@@ -1,6 +1,7 @@
 export { LEAST_PRINT, listProblems, unsettled } from './checks';
 export { type ComposeOptions, type Composition, compose, composing } from './compose';
 export { baseline, textMarks } from './draw';
+export { enclosureLook } from './enclose';
 export { enclosedOf } from './enclosed';
 export { faceOf } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';

@@ -138,7 +138,7 @@ export function paint(
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
     frame: { x: place.x + shift.x * place.scale, y: place.y + shift.y * place.scale, scale: place.scale },
-    ...(chart.page.pattern && { under: patternMarks(chart.page, place, house) }),
+    ...(chart.page.pattern && { under: patternMarks(chart.page.pattern, place, house) }),
     links: [
       ...enclosures.map((own) => ({
         key: `enclosure ${own.enclosure.id}`,

@@ -7,8 +7,7 @@ import { between, type House } from '../style';
 const PATTERN = { step: 14, width: 0.6, dot: 1.5, part: 0.2, wave: 3 } as const;
 
 /** What lies faintly on the paper: few long strokes, so that it weighs nothing. */
-export function patternMarks({ pattern }: Page, { width, height }: Size, house: House): Mark[] {
-  if (!pattern) return [];
+export function patternMarks(pattern: NonNullable<Page['pattern']>, { width, height }: Size, house: House): Mark[] {
   const stroke = between(house.sheet, house.quietInk, PATTERN.part);
   const { step } = PATTERN;
   const upTo = (extent: number) => Array.from({ length: Math.round(extent / step) }, (_, i) => (i + 0.5) * step);

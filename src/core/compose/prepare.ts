@@ -16,7 +16,7 @@ import { type Fit, fitToPage } from '../layout';
 import type { Box } from '../scene';
 import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
-import { type Caption, captionsOf, type Insets, roomFor, withoutRoom, withRoom } from './captions';
+import { type Caption, captionsOf, type Insets, roomFor, roomOf, withInsets, withoutRoom, withRoom } from './captions';
 import { type DrawnEnclosure, enclosures } from './enclose';
 import { enclosedOf } from './enclosed';
 import { shownFace } from './face';
@@ -163,6 +163,7 @@ export const arranged = ({ kind, input, inside, structure, sizes, room }: Prepar
 export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts): Onto {
   const { chart, names, key, input } = prepared;
   const headings = headingRoom(chart, arrangement, names, fonts);
+  // Of thousands of boxes none is looked at where nothing is drawn round any.
   const drawn =
     input.enclosed.length > 0 ? enclosures(input.enclosed, boxesOf(prepared, arrangement), arrangement) : [];
   // Shapes round what stands at the edge reach beyond it.
@@ -183,17 +184,15 @@ export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts)
 function boxesOf({ sizes, room }: Prepared, { boxes, boxScale = 1 }: Arrangement): Map<string, Box> {
   return new Map(
     [...boxes].map(([id, [x, y]]) => {
-      const { width, height } = sizes.get(id)!;
-      const own = room.get(id) ?? { x: 0, top: 0, bottom: 0 };
-      return [
-        id,
-        {
-          x: x - own.x * boxScale,
-          y: y - own.top * boxScale,
-          width: (width + 2 * own.x) * boxScale,
-          height: (height + own.top + own.bottom) * boxScale,
-        },
-      ];
+      const own = roomOf(room, id);
+      const { width, height } = withInsets(sizes.get(id)!, own);
+      const box = {
+        x: x - own.x * boxScale,
+        y: y - own.top * boxScale,
+        width: width * boxScale,
+        height: height * boxScale,
+      };
+      return [id, box];
     }),
   );
 }

@@ -17,7 +17,7 @@ export {
 } from './page';
 export type { Point } from './point';
 export { type RankEdge, ranksOf } from './ranks';
-export { hullOf, type RegionFound, regionOf } from './region';
+export { hullOf, inRing, type RegionFound, regionOf } from './region';
 export { firstWhere } from './search';
 export { keepApart, spread } from './spread';
 export { type Forest, type TidyGaps, tidy } from './tidy';

@@ -105,7 +105,8 @@ const nearest = (from: readonly Obstacle[], to: readonly Obstacle[]): [number, n
   return best;
 };
 
-const inRing = ([x, y]: Point, ring: Ring): boolean => {
+/** Whether a point lies within a ring, closed or not, by counting the edges to one side of it. */
+export const inRing = ([x, y]: Point, ring: readonly Point[]): boolean => {
   let inside = false;
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
     const [[ax, ay], [bx, by]] = [ring[i]!, ring[j]!];

@@ -26,6 +26,7 @@ const sameMark = (a: Mark, b: Mark | undefined): boolean => {
       a.opacity === b.opacity &&
       a.stroke === b.stroke &&
       a.width === b.width &&
+      a.round === b.round &&
       a.at?.x === b.at?.x &&
       a.at?.y === b.at?.y &&
       a.at?.scale === b.at?.scale &&

@@ -1,14 +1,12 @@
 /** Pictures brought in for items: from a file, dropped on the sheet, or pasted. */
 import { useEffect } from 'react';
-import type { Change, Picture } from '../../core/chart';
+import { type Change, PICTURE_LIMIT, type Picture } from '../../core/chart';
 import { colourOfPicture } from '../../core/style';
 import { send } from '../shared/api';
 import { change, say, selection, useEditor } from './state/store';
 import { words } from './words';
 
 export const PICTURE_TYPES = 'image/jpeg,image/png,image/webp,image/gif,image/tiff,image/avif,image/svg+xml';
-/** As the server has it: larger files are not even sent. */
-const MOST_BYTES = 5 * 1024 * 1024;
 
 export const pictured = (ids: readonly string[], picture: Picture | null): Change => ({
   type: 'set-items',
@@ -22,7 +20,8 @@ export const pictureAmong = (data: DataTransfer | null): File | undefined =>
 /** Sends a picture and gives it to items; says why where that can't be. */
 export async function bringPicture(file: Blob, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return say(words.pictures.nobody);
-  if (file.size > MOST_BYTES) return say(words.pictures.tooLarge);
+  // The server would refuse it, after all of it was sent.
+  if (file.size > PICTURE_LIMIT) return say(words.pictures.tooLarge);
   say(words.pictures.sending);
   const answer = await send<Extract<Picture, { file: string }>>('/api/pictures', file);
   if (!answer.ok) return say(answer.detail);

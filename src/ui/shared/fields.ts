@@ -4,6 +4,10 @@ import { type Kind, kindOf, kinds } from '../../core/kinds';
 /** The kind of a chart; the first kind where it is of one that is not known here. */
 export const kindFor = (id: string): Kind => kindOf(id) ?? kinds[0]!;
 
+/** What an item is called; the kind's word where it has no name. */
+export const itemName = (chart: Pick<Chart, 'kind' | 'items'>, id: string): string =>
+  chart.items[id]?.fields['name'] || kindFor(chart.kind).words.unnamed;
+
 /** What a field is called. */
 export const fieldLabel = (kindId: string, field: string): string =>
   kindFor(kindId).columns.find((column) => column.field === field)?.label ?? field;

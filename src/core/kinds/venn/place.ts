@@ -1,6 +1,6 @@
 /** Items of a region as one block of boxes inside it. */
 import type { Ring } from 'polygon-clipping';
-import type { Point } from '../../layout';
+import { inRing, type Point } from '../../layout';
 import type { Size } from '../arrangement';
 import type { Part } from './shapes';
 
@@ -64,22 +64,13 @@ export function standsIn({ polygon, at, free }: Part): Point[] {
   for (let i = 1; i < steps; i++)
     for (let j = 1; j < steps; j++) {
       const point: Point = [left + ((right - left) * i) / steps, top + ((bottom - top) * j) / steps];
-      if (polygon.filter((own) => isInside(point, own)).length % 2 === 1)
+      if (polygon.filter((own) => inRing(point, own)).length % 2 === 1)
         found.push({ point, distance: Math.min(...polygon.map((own) => distanceTo(point, own))) });
     }
   found.sort((a, b) => b.distance - a.distance);
   const good = found.filter(({ distance }) => distance > free * 0.35).slice(0, 30);
   return [at, ...good.map(({ point }) => point)];
 }
-
-const isInside = ([x, y]: Point, ring: Ring): boolean => {
-  let inside = false;
-  for (let i = 1; i < ring.length; i++) {
-    const [[ax, ay], [bx, by]] = [ring[i - 1]!, ring[i]!];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
-};
 
 const distanceTo = ([x, y]: Point, ring: Ring): number =>
   ring.reduce((least, [px, py]) => Math.min(least, Math.hypot(px - x, py - y)), Number.POSITIVE_INFINITY);

@@ -1,5 +1,6 @@
+import { PICTURE_LIMIT } from '../../../core/chart';
 import { endpoint, json, readBytes } from '../../../server/http';
-import { keepPicture, PICTURE_LIMIT } from '../../../server/item-pictures';
+import { keepPicture } from '../../../server/item-pictures';
 
 export const ALL = endpoint({
   POST: async ({ request }) => {

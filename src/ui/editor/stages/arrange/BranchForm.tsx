@@ -2,7 +2,7 @@
 import { type LineByHand, SIDES, treeOf } from '../../../../core/chart';
 import { isYes } from '../../../../core/list';
 import { Button, Choices, Row, Select, Tick } from '../../../shared/controls';
-import { cellText, kindFor } from '../../../shared/fields';
+import { cellText, itemName, kindFor } from '../../../shared/fields';
 import { change, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 
@@ -19,7 +19,7 @@ export function BranchForm() {
   const set = (value: string) => ({ type: 'set-item' as const, id, leaves: value === '' ? null : value });
   const [form, columns] = (item.leaves ?? '').split(':');
   const places = kind.columns.filter(({ places: so }) => so !== undefined);
-  const name = item.fields['name'] || kind.words.unnamed;
+  const name = itemName(chart, id);
   return (
     <>
       <h3 className="pt-4 font-semibold">{words.arrange.branch(name)}</h3>

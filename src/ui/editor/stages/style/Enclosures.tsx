@@ -1,25 +1,21 @@
 /** Shapes round branches, tiers and selections: made, named, given a form and colours, removed. */
 import { nanoid } from 'nanoid';
 import { type Chart, ENCLOSURE_FORMS, type Enclosure, enclosuresOf, treeOf } from '../../../../core/chart';
+import { enclosureLook } from '../../../../core/compose';
 import { houseOnPage } from '../../../../core/style';
 import { Button, ColourField, NumberField, Row, Select } from '../../../shared/controls';
-import { kindFor } from '../../../shared/fields';
+import { itemName, kindFor } from '../../../shared/fields';
 import { change, say, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
-
-/** As it is drawn where nothing is set, in per cent. */
-const OPACITY = 30;
 
 const put = (enclosure: Enclosure) =>
   change({ type: 'set-enclosures', put: [enclosure], remove: [] }, `enclosure ${enclosure.id}`);
 
 /** What an enclosure is round, in words. */
 function roundWhat(chart: Chart, { around }: Enclosure): string {
-  const unnamed = kindFor(chart.kind).words.unnamed;
   if ('tier' in around) return words.enclosures.tier(chart.tiers[String(around.tier)]?.name || `tier ${around.tier}`);
   if ('branch' in around) {
-    const item = chart.items[around.branch];
-    return item ? words.enclosures.branch(item.fields['name'] || unnamed) : words.enclosures.gone;
+    return chart.items[around.branch] ? words.enclosures.branch(itemName(chart, around.branch)) : words.enclosures.gone;
   }
   const left = around.items.filter((id) => chart.items[id]).length;
   return left > 0 ? words.enclosures.items(left) : words.enclosures.gone;
@@ -33,7 +29,7 @@ export function Enclosures() {
   const kind = kindFor(chart.kind);
   const own = enclosuresOf(chart.enclosures);
   const item = ids.length === 1 ? chart.items[ids[0]!] : undefined;
-  const name = item?.fields['name'] || kind.words.unnamed;
+  const name = item ? itemName(chart, item.id) : '';
   const hasBranch = item !== undefined && treeOf(chart.items).childrenOf(item.id).length > 0;
   const tier = tiers.find((one) => one.tier === openTier) ?? tiers[0];
   const add = (around: Enclosure['around'], called: string) => {
@@ -71,7 +67,7 @@ export function Enclosures() {
 }
 
 function OneEnclosure({ chart, enclosure }: { chart: Chart; enclosure: Enclosure }) {
-  const area = houseOnPage(chart).area(enclosure.place ?? 1);
+  const look = enclosureLook(enclosure, houseOnPage(chart));
   const called = enclosure.name || roundWhat(chart, enclosure);
   return (
     <li className="mt-1.5 rounded border border-rule bg-paper px-2 py-1">
@@ -106,15 +102,13 @@ function OneEnclosure({ chart, enclosure }: { chart: Chart; enclosure: Enclosure
           )}
         </Row>
         <Row label={words.style.fill}>
-          {(id) => (
-            <ColourField id={id} value={enclosure.fill ?? area.fill} onChange={(fill) => put({ ...enclosure, fill })} />
-          )}
+          {(id) => <ColourField id={id} value={look.fill} onChange={(fill) => put({ ...enclosure, fill })} />}
         </Row>
         <Row label={words.style.opacity}>
           {(id) => (
             <NumberField
               id={id}
-              value={Math.round((enclosure.opacity ?? OPACITY / 100) * 100)}
+              value={Math.round(look.opacity * 100)}
               least={0}
               most={100}
               step={5}
@@ -124,15 +118,13 @@ function OneEnclosure({ chart, enclosure }: { chart: Chart; enclosure: Enclosure
           )}
         </Row>
         <Row label={words.style.edge}>
-          {(id) => (
-            <ColourField id={id} value={enclosure.edge ?? area.edge} onChange={(edge) => put({ ...enclosure, edge })} />
-          )}
+          {(id) => <ColourField id={id} value={look.edge} onChange={(edge) => put({ ...enclosure, edge })} />}
         </Row>
         <Row label={words.style.edgeWidth}>
           {(id) => (
             <NumberField
               id={id}
-              value={enclosure.edgeWidth ?? 1.25}
+              value={look.edgeWidth}
               least={0}
               most={6}
               step={0.25}

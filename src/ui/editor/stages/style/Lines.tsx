@@ -1,7 +1,7 @@
 /** Looks of lines: of all of a role, and of one alone. */
 import type { Chart, Item, LineByHand, LineLook, Look } from '../../../../core/chart';
 import { houseFor, tierLook } from '../../../../core/style';
-import { kindFor } from '../../../shared/fields';
+import { itemName, kindFor } from '../../../shared/fields';
 import { change, useEditor } from '../../state/store';
 import { words } from '../../words';
 import type { Part } from './LookField';
@@ -56,7 +56,7 @@ export function OwnLines({ item }: { item: Item }) {
     ({ from, to, role }) => (from === item.id || to === item.id) && kind.draws.links?.includes(role),
   );
   if (item.parent === null && links.length === 0) return null;
-  const name = (id: string) => chart.items[id]?.fields['name'] || kind.words.unnamed;
+  const name = (id: string) => itemName(chart, id);
   return (
     <details className="mx-3.5 mt-3 rounded border border-rule">
       <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.lines.own(name(item.id))}</summary>

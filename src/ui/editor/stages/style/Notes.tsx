@@ -4,12 +4,10 @@ import { useEffect, useRef } from 'react';
 import { ALIGNS, type Chart, enclosuresOf, type Note, notesOf } from '../../../../core/chart';
 import { houseOnPage } from '../../../../core/style';
 import { Button, ColourField, NumberField, Row, Select, Tick } from '../../../shared/controls';
-import { kindFor } from '../../../shared/fields';
+import { itemName } from '../../../shared/fields';
 import { addNote, anchorOf, putNote, removeNote, withAnchor } from '../../notes';
 import { noteOpened, useEditor } from '../../state/store';
 import { words } from '../../words';
-
-const nameOf = (chart: Chart, id: string) => chart.items[id]?.fields['name'] || kindFor(chart.kind).words.unnamed;
 
 export function Notes() {
   const chart = useEditor((state) => state.chart);
@@ -24,7 +22,7 @@ export function Notes() {
         <Button onClick={() => addNote(nanoid(10), 'heading')}>{words.notes.addHeading}</Button>
         {selected !== null && chart.items[selected] && (
           <Button onClick={() => addNote(nanoid(10), 'note', selected)}>
-            {words.notes.addAt(nameOf(chart, selected))}
+            {words.notes.addAt(itemName(chart, selected))}
           </Button>
         )}
       </div>
@@ -158,7 +156,7 @@ function anchors(chart: Chart, note: Note, selected: string | null) {
     options: [
       { value: 'page', label: words.notes.onPage },
       ...(gone ? [{ value: item ? `item ${item}` : `enclosure ${enclosure}`, label: words.notes.gone }] : []),
-      ...items.map((id) => ({ value: `item ${id}`, label: words.notes.atItem(nameOf(chart, id!)) })),
+      ...items.map((id) => ({ value: `item ${id}`, label: words.notes.atItem(itemName(chart, id!)) })),
       ...enclosuresOf(chart.enclosures).map(({ id, name }) => ({
         value: `enclosure ${id}`,
         label: words.notes.atEnclosure(name || words.enclosures.noName),

@@ -4,7 +4,7 @@ import { type Chart, type Condition, type Rule, TESTS } from '../../../../core/c
 import type { Kind } from '../../../../core/kinds';
 import { houseFor, tierLook } from '../../../../core/style';
 import { Row, Select } from '../../../shared/controls';
-import { cellText } from '../../../shared/fields';
+import { cellText, itemName } from '../../../shared/fields';
 import { useEditor } from '../../state/store';
 import { words } from '../../words';
 import { LookParts } from './LookParts';
@@ -70,12 +70,12 @@ export function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extr
             ))}
             {branches.map((id) => (
               <option key={id} value={`${BRANCH}${id}`}>
-                {words.rules.branch(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
+                {words.rules.branch(itemName(chart, id!))}
               </option>
             ))}
             {lines.map((id) => (
               <option key={`descent ${id}`} value={`${DESCENT}${id}`}>
-                {words.rules.descent(chart.items[id!]!.fields['name'] || kind.words.unnamed)}
+                {words.rules.descent(itemName(chart, id!))}
               </option>
             ))}
             <optgroup label={words.rules.byField}>
