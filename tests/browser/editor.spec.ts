@@ -51,8 +51,8 @@ test('the list is written and put in order by keyboard alone', async ({ page, re
   expect(await lines(page)).toEqual(['Ann', '  Di', '  Bo']);
   await type('Control+z');
   expect((await lines(page)).length).toBe(4);
-  await type('Escape', 'Escape');
-  await expect(page.getByRole('tab', { name: 'List' })).toBeFocused();
+  await type('Escape', 'Tab');
+  await expect(page.getByRole('button', { name: 'Add a line' })).toBeFocused();
 });
 
 test('a tier gets its look from the rail, poor contrast is said, undo takes it back after a reload', async ({

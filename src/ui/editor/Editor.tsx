@@ -5,7 +5,7 @@ import { composeShown, newestOnly } from '../shared/composer';
 import { useKeys } from './keys';
 import { ListStage } from './list/ListStage';
 import { Message } from './Message';
-import { PANEL, PanelEdge } from './PanelEdge';
+import { PANEL, PanelEdge, useNarrow } from './PanelEdge';
 import { usePastedPictures } from './pictures';
 import { StageTabs } from './StageTabs';
 import { Sheet } from './sheet/Sheet';
@@ -16,6 +16,7 @@ import { StyleStage } from './stages/StyleStage';
 import {
   connect,
   type EditorState,
+  openPanel,
   type Stage,
   say,
   showComposition,
@@ -96,24 +97,36 @@ export function Editor(loaded: Props) {
   const wide = useEditor((state) => state.stage === 'list' && state.listView === 'table');
   const [widths, setWidths] = useState({ plain: PANEL.initial, wide: PANEL.wide });
   const width = wide ? widths.wide : widths.plain;
+  const over = useNarrow();
+  const folded = useEditor((state) => !state.panel);
+  const shownWidth = folded ? PANEL.folded : width;
   const setWidth = (next: number) => setWidths({ ...widths, [wide ? 'wide' : 'plain']: next });
   const Panel = panels[stage];
   return (
+    // What is hidden by its position stays in its panel, as every panel is positioned; and nothing can scroll this away.
     <div
-      className="grid h-screen grid-rows-[48px_1fr] overflow-hidden"
-      style={{ gridTemplateColumns: `76px ${width}px 1px 1fr` }}
+      className="fixed inset-0 grid grid-rows-[48px_minmax(0,1fr)] overflow-clip"
+      style={{ gridTemplateColumns: over ? '76px minmax(0,1fr)' : `76px ${shownWidth}px 1px minmax(0,1fr)` }}
     >
       <TopLine />
       <StageTabs />
       <section
         id="panel"
         aria-label={words.stages[stage]}
-        className={`min-h-0 min-w-0 flex-col overflow-hidden bg-sheet ${width === PANEL.folded ? 'hidden' : 'flex'}`}
+        className={`min-h-0 min-w-0 flex-col overflow-clip bg-sheet ${folded ? 'hidden' : 'flex'} ${over ? 'absolute top-12 bottom-0 left-[76px] z-20 border-r border-rule shadow-md' : 'relative'}`}
+        style={over ? { width: `min(${shownWidth}px, 100vw - 84px)` } : undefined}
       >
         <Panel />
       </section>
-      {width === PANEL.folded && <span />}
-      <PanelEdge width={width} onWidth={setWidth} />
+      {folded && !over && <span />}
+      <PanelEdge
+        width={shownWidth}
+        over={over}
+        onWidth={(next) => {
+          openPanel(next !== PANEL.folded);
+          if (next !== PANEL.folded) setWidth(next);
+        }}
+      />
       <Sheet />
       <Message />
     </div>

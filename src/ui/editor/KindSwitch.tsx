@@ -37,7 +37,7 @@ function KindDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title={words.kind.change} onClose={onClose}>
       <p className="px-5 pt-3 text-[13px] text-quiet">{words.kind.about}</p>
-      <ul className="flex flex-col gap-2 overflow-auto p-5">
+      <ul className="relative flex flex-col gap-2 overflow-auto p-5">
         {kinds.map((kind) => (
           <Entry key={kind.id} kind={kind} chart={chart} onTake={() => take(kind)} />
         ))}

@@ -1,8 +1,9 @@
-import { openStage, STAGES, useEditor } from './state/store';
+import { openPanel, openStage, STAGES, useEditor } from './state/store';
 import { words } from './words';
 
 export function StageTabs() {
   const stage = useEditor((state) => state.stage);
+  const panel = useEditor((state) => state.panel);
   const problems = useEditor(
     (state) => state.composition?.problems.filter((problem) => problem.severity !== 'note').length ?? 0,
   );
@@ -13,7 +14,7 @@ export function StageTabs() {
   };
   return (
     <nav aria-label={words.stagesLabel} className="border-r border-rule bg-bench pt-2">
-      <div role="tablist" aria-orientation="vertical" className="flex flex-col">
+      <div role="tablist" aria-orientation="vertical" className="flex max-h-full flex-col">
         {STAGES.map((name, i) => (
           <button
             key={name}
@@ -24,14 +25,16 @@ export function StageTabs() {
             aria-controls="panel"
             aria-keyshortcuts={`Alt+${i + 1}`}
             tabIndex={name === stage ? 0 : -1}
-            onClick={() => openStage(name)}
+            // The open one folds its panel away and back.
+            title={name === stage ? (panel ? words.foldPanel : words.showPanel) : undefined}
+            onClick={() => (name === stage ? openPanel(!panel) : openStage(name))}
             onKeyDown={(event) => {
               if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
                 event.preventDefault();
                 move(event.key === 'ArrowDown' ? 1 : -1);
               }
             }}
-            className={`relative -mr-px ml-1.5 flex h-[58px] flex-col items-center justify-center rounded-l border text-[13px] ${
+            className={`relative -mr-px ml-1.5 flex h-[58px] shrink flex-col items-center justify-center rounded-l border text-[13px] ${
               name === stage
                 ? 'border-rule border-r-sheet bg-sheet font-semibold text-plum'
                 : 'border-transparent hover:bg-paper'

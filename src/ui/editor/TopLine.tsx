@@ -10,7 +10,7 @@ export function TopLine() {
   const canUndo = useEditor((state) => state.canUndo);
   const canRedo = useEditor((state) => state.canRedo);
   return (
-    <header className="col-span-4 flex items-center gap-3 border-b border-rule bg-sheet px-4">
+    <header className="col-span-full flex items-center gap-3 border-b border-rule bg-sheet px-4">
       <Brand />
       <Title />
       <KindSwitch />

@@ -37,7 +37,7 @@ export function ColumnsRead({
   const fields = new Set(kind.columns.map(({ field }) => field));
   return (
     <section aria-label={words.label} className="flex-none">
-      <div className="max-h-[212px] overflow-auto rounded border border-rule">
+      <div className="relative max-h-[212px] overflow-auto rounded border border-rule">
         <table className="border-collapse text-[12.5px]">
           <thead>
             <tr>

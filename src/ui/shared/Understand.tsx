@@ -217,7 +217,7 @@ export function Understand({
           }}
         />
       </div>
-      <div className="flex min-h-0 flex-col gap-3 overflow-auto p-4" aria-live="polite">
+      <div className="relative flex min-h-0 flex-col gap-3 overflow-auto p-4" aria-live="polite">
         {top}
         {busy && (
           <div className="flex flex-none items-center gap-3">
@@ -277,7 +277,7 @@ export function Understand({
               )}
             </div>
             {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must come here */}
-            <section aria-label={words.problems} tabIndex={0} className="max-h-[30%] flex-none overflow-auto">
+            <section aria-label={words.problems} tabIndex={0} className="relative max-h-[30%] flex-none overflow-auto">
               {understood.problems.length === 0 ? (
                 <p className="text-[13px] text-good">{words.noProblems}</p>
               ) : (

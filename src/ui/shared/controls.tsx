@@ -25,7 +25,7 @@ export function Button({
 /** A button that asks for a file. */
 export function FileButton({ label, accept, onFile }: { label: string; accept: string; onFile: (file: File) => void }) {
   return (
-    <label className="inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] whitespace-nowrap hover:border-plum hover:bg-tint has-focus-visible:outline-2 has-focus-visible:outline-plum">
+    <label className="relative inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] whitespace-nowrap hover:border-plum hover:bg-tint has-focus-visible:outline-2 has-focus-visible:outline-plum">
       <input
         type="file"
         className="sr-only"
@@ -90,7 +90,7 @@ export function Choices<T extends string>({
   const name = useId();
   const about = options.find((option) => option.value === value)?.about;
   return (
-    <fieldset className="py-1">
+    <fieldset className="relative py-1">
       <legend className={hideLegend ? 'sr-only' : 'pb-1 text-[13px] text-quiet'}>{legend}</legend>
       <div className="flex flex-wrap">
         {options.map((option) => (
@@ -99,7 +99,7 @@ export function Choices<T extends string>({
             title={option.about}
             onMouseEnter={() => onTry?.(option.value)}
             onMouseLeave={() => onTry?.(null)}
-            className={`-ml-px flex min-h-[30px] cursor-pointer items-center border px-3 text-[13px] first:ml-0 first:rounded-l last:rounded-r has-focus-visible:outline-2 has-focus-visible:outline-plum ${
+            className={`relative -ml-px flex min-h-[30px] cursor-pointer items-center border px-3 text-[13px] first:ml-0 first:rounded-l last:rounded-r has-focus-visible:outline-2 has-focus-visible:outline-plum ${
               option.value === value ? 'z-1 border-plum bg-plum text-white' : 'border-rule bg-sheet hover:bg-tint'
             }`}
           >

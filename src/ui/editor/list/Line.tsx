@@ -3,7 +3,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, useEffect, useRef } from 'react';
 import type { Chart } from '../../../core/chart';
 import { fieldLabel, lineColumns } from '../../shared/fields';
-import { focusDone, focusLine, focusRow, light, select, useEditor } from '../state/store';
+import { focusDone, focusLine, focusRow, light, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
 import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
@@ -37,6 +37,8 @@ interface Props {
   readonly measure: (row: HTMLElement | null) => void;
   /** Where what is dragged would go relative to this line. */
   readonly drop: 'before' | 'after' | 'under' | null;
+  /** The line at which Tab comes into the list. */
+  readonly stop: boolean;
   readonly onRowMouse: (id: string, how: { readonly shift: boolean; readonly more: boolean }) => void;
 }
 
@@ -61,6 +63,7 @@ export const Line = memo(function Line(props: Props) {
     onOpen,
     measure,
     drop,
+    stop,
     onRowMouse,
   } = props;
   const fields = useEditor((state) => state.chart.items[id]?.fields);
@@ -117,7 +120,10 @@ export const Line = memo(function Line(props: Props) {
         if (shiftKey) return;
         return go(() => addAfter(id));
       case 'Tab':
-        return stay(() => (shiftKey ? moveOut(id) : moveIn(id)));
+        return stay(() => {
+          // Where it can't move that is said, and how the keyboard goes on.
+          if (!(shiftKey ? moveOut(id) : moveIn(id))) say(words.list.stays(useEditor.getState().message?.text ?? ''));
+        });
       case 'Escape':
         return go(() => focusRow(id));
       case 'ArrowUp':
@@ -154,7 +160,8 @@ export const Line = memo(function Line(props: Props) {
       className={`field-sizing-content min-w-0 bg-transparent py-[5px] text-[13.5px] leading-[21px] outline-none placeholder:text-transparent focus:placeholder:text-quiet ${className}`}
       // Where nothing is written yet, the words for it would only push the name aside.
       placeholder={selected || field === 'name' ? fieldLabel(kind, field) : ''}
-      tabIndex={selected || (number === 1 && field === 'name') ? 0 : -1}
+      // The line as a whole is where the keyboard comes by; Enter leads into its words.
+      tabIndex={-1}
       onFocus={() => select(id)}
       onKeyDown={key}
       onPaste={(event) => {
@@ -184,7 +191,8 @@ export const Line = memo(function Line(props: Props) {
       aria-selected={marked}
       aria-expanded={under > 0 ? !folded : undefined}
       aria-label={`${words.list.line(number)}, ${fields['name'] || ''}`}
-      tabIndex={-1}
+      tabIndex={stop ? 0 : -1}
+      onFocus={(event) => event.target === event.currentTarget && !selected && !among && select(id)}
       className={`absolute right-0 left-0 border-b border-[#eceacb]/70 pl-3 outline-none focus:shadow-[inset_3px_0_0_var(--color-plum)] focus-within:shadow-[inset_2px_0_0_var(--color-plum)] ${marked ? 'bg-tint' : lit ? 'bg-[#f3f1e4]' : ''} ${dragged.isDragging ? 'opacity-50' : ''}`}
       style={{ top, minHeight: ROW_HEIGHT }}
       onMouseEnter={() => light(tier ?? null)}

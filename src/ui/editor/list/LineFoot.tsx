@@ -25,7 +25,7 @@ export function LineFoot() {
   ];
   const filled = fields.filter((field) => item.fields[field]).length;
   return (
-    <footer className="max-h-[46%] flex-none overflow-auto border-t border-rule px-3.5 py-2 text-[13px]">
+    <footer className="relative max-h-[46%] flex-none overflow-auto border-t border-rule px-3.5 py-2 text-[13px]">
       <div className="flex flex-wrap gap-1 pb-1">
         <Button tone="quiet" onClick={() => addAfter(item.id)}>
           {words.list.add}

@@ -146,7 +146,7 @@ export function NewerList({ onClose }: { onClose: () => void }) {
         </p>
         {chart.listed === undefined && entries.length > 0 && <p className="text-xs text-quiet">{words.newer.first}</p>}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto px-3.5 py-1">
+      <div className="relative min-h-0 flex-1 overflow-auto px-3.5 py-1">
         {ENTRIES.map((of) => {
           const own = entries.filter(({ kind: its }) => its === of);
           if (own.length === 0) return null;

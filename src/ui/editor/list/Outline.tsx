@@ -157,8 +157,6 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
           if (folded.has(id)) onFold(id, false);
           else focusRow(first);
         });
-      case 'Tab':
-        return stay(() => shiftAll(ids, shiftKey ? 'move-out' : 'move-in'));
       case 'Enter':
         if (altKey) return go(() => setOpen(open === id ? null : id));
         if (shiftKey) return go(() => addAfter(id));
@@ -173,7 +171,6 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
       case 'Escape':
         return go(() => {
           if (state.chosen.length > 0) choose([id], id);
-          else document.getElementById('stage-list')?.focus();
         });
       default:
         if (event.key.length !== 1 || altKey || (event.key === '/' && jump.current.text === '')) return;
@@ -239,6 +236,8 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
     const next = can ? { target: id, place } : null;
     setDrop((now) => (now?.target === next?.target && now?.place === next?.place ? now : next));
   };
+  const inView = virtual.getVirtualItems().map(({ index }) => rows[index]!.id);
+  const stop = selected !== null && inView.includes(selected) ? selected : inView[0];
   return (
     <DndContext
       sensors={sensors}
@@ -288,6 +287,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
                 open={open === id}
                 onOpen={setOpen}
                 measure={virtual.measureElement}
+                stop={id === stop}
                 drop={drop?.target === id ? drop.place : null}
                 onRowMouse={onRowMouse}
               />

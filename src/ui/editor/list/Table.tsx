@@ -148,6 +148,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
       for (let column = left; column <= right; column++) cells.push({ row, column, text: text(row, column) });
     return cells;
   };
+  const leaving = useRef(false);
   const isTick = (column: TableColumn) => column.type === 'yes-no';
   const toggle = () => {
     const on = !isYes(cell(place.row, place.column));
@@ -157,6 +158,10 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
 
   const key = (event: KeyboardEvent) => {
     if (editing || event.nativeEvent.isComposing || rows.length === 0) return;
+    // After Escape, Tab goes on through the page instead of through the cells.
+    const onward = event.key === 'Tab' && (leaving.current || event.target !== scroll.current);
+    leaving.current = event.key === 'Escape' || (leaving.current && event.key === 'Shift');
+    if (onward) return;
     const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 0) / ROW) - 2);
     const what = cellKey(event, place, {
       rows: rows.length,
@@ -186,8 +191,8 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
         setAt({ row: 0, column: 0 });
         return setAnchor({ row: rows.length - 1, column: columns.length - 1 });
       case 'leave':
-        if (anchor) setAnchor(null);
-        else document.getElementById('stage-list')?.focus();
+        setAnchor(null);
+        say(words.table.leave);
     }
   };
 

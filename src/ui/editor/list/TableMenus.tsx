@@ -212,7 +212,7 @@ export function ColumnsMenu({ columns, onClose }: { columns: readonly TableColum
   };
   return (
     <Panel label={words.table.columns} onClose={onClose} align="right">
-      <ul className="max-h-60 overflow-auto pb-2 text-[13px]">
+      <ul className="relative max-h-60 overflow-auto pb-2 text-[13px]">
         {columns
           .filter(({ set }) => set === undefined)
           .map(({ id, label, hidden }) => (

@@ -148,7 +148,8 @@ export function useView(
   const showAll = useCallback(() => {
     own.current = false;
     if (pageWidth === 0 || size.width === 0) return;
-    const k = Math.min((size.width - 2 * MARGIN) / pageWidth, (size.height - 2 * MARGIN) / pageHeight, TRUE_SIZE * 1.5);
+    const [across, up] = [Math.max(1, size.width - 2 * MARGIN), Math.max(1, size.height - 2 * MARGIN)];
+    const k = Math.min(across / pageWidth, up / pageHeight, TRUE_SIZE * 1.5);
     transformTo({ k, x: (size.width - pageWidth * k) / 2, y: Math.max(MARGIN, (size.height - pageHeight * k) / 2) });
   }, [pageWidth, pageHeight, size, transformTo]);
   useEffect(() => {

@@ -19,7 +19,7 @@ export function CheckStage() {
   const settled = useEditor((state) => state.chart.settled);
   const left = Object.keys(settled ?? {});
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
+    <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.check}</h2>
       {problems.length === 0 && <p className="pt-1 text-good">{words.check.none}</p>}
       {SEVERITIES.map((severity) => {

@@ -51,7 +51,7 @@ export function DeliverStage() {
     </div>
   );
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
+    <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.deliver}</h2>
       {away && <p className="pt-1 text-wrong">{words.deliver.unsaved}</p>}
       <h3 className="pt-2 font-semibold">{words.deliver.picture}</h3>

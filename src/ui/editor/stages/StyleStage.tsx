@@ -26,7 +26,7 @@ export function StyleStage() {
   const selected = useEditor((state) => state.selected);
   const item = selected === null ? undefined : chart.items[selected];
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-auto pb-6">
+    <div className="relative flex min-h-0 flex-1 flex-col overflow-auto pb-6">
       <div className="sticky top-0 z-10 border-b border-rule bg-sheet px-3.5 pt-3 pb-1.5">
         <h2 className="text-lg">{words.stages.style}</h2>
         <nav aria-label={words.style.parts} className="-mx-1 flex flex-wrap">

@@ -41,6 +41,8 @@ export interface EditorState {
   /** Lines whose branches are folded away in the list. */
   readonly folded: ReadonlySet<string>;
   readonly listView: ListView;
+  /** Whether the stage's panel is in view. */
+  readonly panel: boolean;
   /** Items marked on the sheet and in the list. */
   readonly marks: Readonly<Record<string, Mark>>;
   readonly openTier: number | null;
@@ -72,6 +74,7 @@ const initial: EditorState = {
   chosen: [],
   folded: new Set(),
   listView: 'outline',
+  panel: true,
   marks: {},
   openTier: null,
   litTier: null,
@@ -170,8 +173,10 @@ export const showList = (listView: ListView) => set({ listView });
 export const mark = (marks: EditorState['marks']) => set({ marks });
 export const noteOpened = (openNote: string | null) => set({ openNote });
 export const takeLook = (taken: LookPatch | null) => set({ taken });
-export const openStage = (stage: Stage) => set({ stage, preview: null, tried: null, marks: {}, taken: null });
-export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style' });
+export const openPanel = (panel: boolean) => set({ panel });
+export const openStage = (stage: Stage) =>
+  set({ stage, panel: true, preview: null, tried: null, marks: {}, taken: null });
+export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style', panel: true });
 export const light = (tier: number | null) => set({ litTier: tier });
 export const tryOut = (what: Change | null) => set(what === null ? { preview: null, tried: null } : { preview: what });
 export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>

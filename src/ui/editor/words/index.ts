@@ -14,6 +14,8 @@ export const words = {
   >,
   stagesLabel: 'Stages',
   panelEdge: 'Width of the panel',
+  foldPanel: 'Fold the panel away',
+  showPanel: 'Show the panel',
   panelEdgeHelp: 'Drag to widen, double-click to fold',
   title: 'Title of the chart',
   undo: 'Undo',

@@ -1,7 +1,8 @@
 /** Words of List: the outline, the table, work on many lines, a newer list. */
 export const list = {
   paste: 'Bring in a list',
-  hint: 'Enter adds a line · Tab moves it in, Shift Tab out · Alt and arrows move it · Esc: the line as a whole, to fold, jump, select, copy',
+  hint: 'Enter adds a line · Tab moves it in, Shift Tab out · Alt and arrows move it · Esc: the line as a whole, to fold, jump, select, copy; Tab then goes on',
+  stays: (why: string) => `${why} Esc, then Tab goes on to what comes after the list.`,
   views: 'How the list is shown',
   outline: 'Outline',
   table: 'Table',
@@ -43,6 +44,7 @@ export const paste = {
 
 export const table = {
   label: 'The list as a table',
+  leave: 'Tab now goes on to what comes after the table.',
   hint: 'Enter or F2 writes · Shift and arrows select · Ctrl C, X, V · Ctrl D fills down · Insert adds a line · Alt ↓: the column',
   number: 'Line',
   cell: (label: string) => label,

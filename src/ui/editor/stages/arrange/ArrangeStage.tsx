@@ -15,7 +15,7 @@ export function ArrangeStage() {
   const chart = useEditor((state) => state.chart);
   const kind = kindFor(chart.kind);
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
+    <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.arrange}</h2>
       {chart.page.size !== 'picture' && <FitForm />}
       <h3 className="pt-3 font-semibold">{words.arrange.whole}</h3>

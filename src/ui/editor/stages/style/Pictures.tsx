@@ -56,7 +56,7 @@ export function ItemPicture({ item }: { item: Item }) {
         {item.picture && <Button onClick={() => change(pictured(ids, null))}>{words.pictures.remove}</Button>}
       </div>
       <p className="px-2.5 text-xs text-quiet">{words.pictures.ways}</p>
-      <div className="max-h-64 overflow-auto px-2.5 pb-2">
+      <div className="relative max-h-64 overflow-auto px-2.5 pb-2">
         {groups.map((group) => (
           <fieldset key={group} className="pt-1.5">
             <legend className="text-xs text-quiet">{group}</legend>
