@@ -1,11 +1,19 @@
 /** Many cells written at once, by the rules of the kind. */
 import { apply, asOne, type Change, type Chart } from './chart';
 import type { Kind } from './kinds';
+import { folded, ownFields, tidy } from './list';
 
 export interface CellText {
   readonly item: string;
   readonly field: string;
   readonly text: string;
+}
+
+/** The field of the column that is shown under a name; the name itself where there is none yet. */
+export function fieldNamed(kind: Kind, chart: Chart, name: string): string {
+  const wanted = folded(name);
+  const column = kind.columns.find(({ field, label }) => folded(label) === wanted || folded(field) === wanted);
+  return column?.field ?? ownFields(chart, kind.columns).find((field) => folded(field) === wanted) ?? tidy(name);
 }
 
 /** The words of a cell of the list. */

@@ -39,6 +39,27 @@ const column = (of: Chart, field: string) => linesIn(of, null).map((id) => cellO
 const all = linesIn(chart, null);
 const bo = Object.values(chart.items).find(({ fields }) => fields['name'] === 'Bo 2')!.id;
 
+describe('a column by its shown name', () => {
+  const posts = readAs('org', 'Ann, head\n\tBo, lead, north\n').chart;
+  const lines = linesIn(posts, null);
+  const split = (into: string) => splitColumn(org, posts, lines, 'name', ',', ['name', into]);
+
+  it('is the column, not a second one of that name', () => {
+    for (const name of ['Post', 'post', ' POST '])
+      expect(column(carried(posts, split(name)), 'post')).toEqual(['head', 'lead, north']);
+    expect(column(carried(posts, numberLines(org, posts, null, 'Id', 'row')), 'id')).toEqual(['1', '2']);
+  });
+  it('is a new one where there is none, and the same again later, however it is written', () => {
+    const once = carried(posts, split('Rank'));
+    expect(column(once, 'Rank')).toEqual(['head', 'lead, north']);
+    expect(column(carried(once, numberLines(org, once, null, 'RANK', 'row')), 'Rank')).toEqual(['1', '2']);
+  });
+  it('cannot take two parts', () => {
+    expect(split('Name')).toMatchObject({ count: 0, wrong: [expect.stringContaining('column of its own')] });
+    expect(split('Name').change).toBeUndefined();
+  });
+});
+
 describe('sorting', () => {
   it('puts siblings in natural order, or by date, what says nothing last either way', () => {
     expect(names(carried(chart, sortLines(org, chart, null, 'name')))).toEqual([

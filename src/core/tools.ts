@@ -1,6 +1,6 @@
 /** Work on many lines at once: sort, number, change case, split and join columns, find and replace, fill. Each is one change. */
 import { type Change, type Chart, type FieldType, firstOrders, type Tree, treeOf, walk } from './chart';
-import { type CellText, cellOf, writeCells } from './edit';
+import { type CellText, cellOf, fieldNamed, writeCells } from './edit';
 import type { Kind } from './kinds';
 import { byType, fieldTypeOf, SOFT_BREAK, tidy } from './list';
 
@@ -48,14 +48,15 @@ export function sortLines(kind: Kind, chart: Chart, branch: string | null, field
   return { change: count === 0 ? undefined : { type: 'place-lines', places }, count, wrong: [] };
 }
 
-/** Writes numbers into a field: 1.2.3 by level, or 1, 2, 3 in the order of the list. */
+/** Writes numbers into the column that is shown under a name, or a new one: 1.2.3 by level, or 1, 2, 3 in the order of the list. */
 export function numberLines(
   kind: Kind,
   chart: Chart,
   branch: string | null,
-  field: string,
+  into: string,
   by: 'level' | 'row',
 ): Worked {
+  const field = fieldNamed(kind, chart, into);
   const tree = treeOf(chart.items);
   const cells: CellText[] = [];
   let row = 0;
@@ -100,16 +101,22 @@ export const changeCase = (kind: Kind, chart: Chart, items: readonly string[], f
     items.map((item) => ({ item, field, text: inCase(cellOf(kind, chart, item, field), how) })),
   );
 
-/** Splits the words of a field at a sign into several fields; what is left over stays in the last. */
+/**
+ * Splits the words of a field at a sign into several fields; what is left over stays in the last.
+ * @param names shown names of the columns, each another; those that there are none of yet are new
+ */
 export function splitColumn(
   kind: Kind,
   chart: Chart,
   items: readonly string[],
   field: string,
   at: string,
-  into: readonly string[],
+  names: readonly string[],
 ): Worked {
+  const into = names.map((name) => fieldNamed(kind, chart, name));
   if (at === '' || into.length < 2) return { count: 0, wrong: [] };
+  if (new Set(into).size < into.length)
+    return { count: 0, wrong: ['Each part needs a column of its own; choose another for the rest.'] };
   const cells = items.flatMap((item): CellText[] => {
     const text = cellOf(kind, chart, item, field);
     const parts = text.split(at);

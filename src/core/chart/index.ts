@@ -8,6 +8,7 @@ export * from './model';
 export { firstOrders, ordersAfter } from './order';
 export * from './page';
 export * from './rules';
+export { addSet, renameSet } from './sets';
 export * from './sheet';
 export { type ChartChange, chartHearer, chartTeller } from './told';
 export * from './tree';

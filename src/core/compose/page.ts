@@ -3,7 +3,7 @@ import type { Chart, Look } from '../chart';
 import type { FaceId } from '../faces';
 import type { Arrangement, Size, TierAxis } from '../kinds';
 import { type Fit, sheetPoints } from '../layout';
-import { dashOf, type Mark, outlines, pathThrough, type SceneBand } from '../scene';
+import { type Box, dashOf, type Mark, outlines, pathThrough, type SceneBand } from '../scene';
 import type { House } from '../style';
 import { type Fonts, shortened, wrap } from '../text';
 import { baseline, textMarks } from './draw';
@@ -45,7 +45,12 @@ const lineWidth = (chart: Chart, pictureWidth: number) => {
 
 /** What the key explains: tiers by a small box in their look, lines by a short piece of them. */
 export type KeyEntry =
-  | { readonly name: string; readonly box: Pick<Look, 'fill' | 'edge' | 'edgeWidth' | 'edgeDash' | 'shape'> }
+  | {
+      readonly name: string;
+      /** The set it explains. */
+      readonly set?: string;
+      readonly box: Pick<Look, 'fill' | 'edge' | 'edgeWidth' | 'edgeDash' | 'shape'>;
+    }
   | { readonly name: string; readonly line: Pick<Look, 'lineColour' | 'lineWidth' | 'lineDash'> };
 
 /** Room that the page's own words take over and under the picture, with the space to it; 0 where there are none. */
@@ -144,16 +149,33 @@ export function drawPage(
       write(text, DATE, right(text), foot, house.quietInk);
     }
   }
-  if (chart.page.key) {
-    const rows = keyRows(key, width, fonts);
-    foot -= rows.length * KEY.row;
-    for (const [i, row] of rows.entries()) {
-      const y = foot + i * KEY.row;
-      for (const { entry, x } of row) marks.push(...keyMarks(entry, margin + x, y, house, fonts));
-    }
-  }
+  for (const { entry, x, y } of placedKey(chart, place, key, fonts)) marks.push(...keyMarks(entry, x, y, house, fonts));
   return marks;
 }
+
+/** The entries of the key with the places of their top left corners on the page. */
+function placedKey(chart: Chart, place: Fit, key: readonly KeyEntry[], fonts: Fonts) {
+  if (!chart.page.key) return [];
+  const { margin, footer, numbers } = chart.page;
+  const rows = keyRows(key, place.width - 2 * margin, fonts);
+  const foot = place.height - margin - (footer || numbers ? DATE.size * LINE_HEIGHT : 0);
+  return rows.flatMap((row, i) =>
+    row.map(({ entry, x }) => ({ entry, x: margin + x, y: foot - (rows.length - i) * KEY.row })),
+  );
+}
+
+/** Where the names of sets stand in the key, on the page. */
+export const setsInKey = (
+  chart: Chart,
+  place: Fit,
+  key: readonly KeyEntry[],
+  fonts: Fonts,
+): { readonly set: string; readonly box: Box }[] =>
+  placedKey(chart, place, key, fonts).flatMap(({ entry, x, y }) => {
+    if (!('set' in entry) || entry.set === undefined) return [];
+    const width = KEY.sample + 5 + fonts.width(entry.name, KEY.face, KEY.size);
+    return [{ set: entry.set, box: { x, y, width, height: KEY.row } }];
+  });
 
 function keyRows(key: readonly KeyEntry[], width: number, fonts: Fonts): { entry: KeyEntry; x: number }[][] {
   const rows: { entry: KeyEntry; x: number }[][] = [];

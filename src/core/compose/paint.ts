@@ -11,7 +11,7 @@ import { NAME } from './enclosed';
 import { drawLinks } from './links';
 import { scaledWords } from './measure';
 import { noteBoxes, noteMarks, placedNotes } from './notes';
-import { drawHeadings, drawPage, type PageNumber } from './page';
+import { drawHeadings, drawPage, type PageNumber, setsInKey } from './page';
 import { patternMarks } from './pattern';
 import { scaledPicture } from './picture';
 import { arranged, onto, type Prepared, smallestOf } from './prepare';
@@ -123,6 +123,7 @@ export function paint(
   const least = printed.reduce((so, size) => Math.min(so, size), Number.POSITIVE_INFINITY);
   const smallest = Number.isFinite(least) ? least : null;
   const areas = arrangement.areas ?? [];
+  const keyed = setsInKey(chart, place, key, fonts);
   const under = areas.map((area) => drawArea(area, house));
   const tags = new Map((arrangement.tags ?? []).map((tag) => [tag.of, tag]));
   const over = [
@@ -165,7 +166,15 @@ export function paint(
     ],
     areas: areas
       .filter(({ as }) => as === 'set')
-      .map((area) => ({ id: area.id, name: area.name, outline: areaPath(area) })),
+      .map((area) => ({
+        id: area.id,
+        name: area.name,
+        outline: areaPath(area),
+        labels: [
+          ...(area.label ? [to.box(area.label)] : []),
+          ...keyed.filter(({ set }) => set === area.id).map(({ box }) => box),
+        ],
+      })),
     notes: noteBoxes(notes),
     axis: arrangement.axis,
     bands,

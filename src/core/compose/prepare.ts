@@ -39,9 +39,9 @@ function keyOf(
   const second = roles.filter((role) => Object.values(chart.links).some((link) => link.role === role));
   return [
     ...names.map((name, i) => ({ name, box: lookOf(i + 1) })),
-    ...(kind.draws.sets ? setsOf(chart) : []).map(({ name }, i) => {
+    ...(kind.draws.sets ? setsOf(chart) : []).map(({ id, name }, i) => {
       const { fill, opacity, ...edge } = house.area(i + 1);
-      return { name, box: { ...edge, fill: between(house.sheet, fill, opacity), shape: 'ellipse' as const } };
+      return { name, set: id, box: { ...edge, fill: between(house.sheet, fill, opacity), shape: 'ellipse' as const } };
     }),
     ...ruleEntries(kind, chart, structure).map(({ name, look }) => ({
       name,

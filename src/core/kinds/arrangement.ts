@@ -110,6 +110,8 @@ export interface Area {
   readonly as: 'set' | 'frame' | 'empty';
   /** From 1. */
   readonly place: number;
+  /** Where its name stands. */
+  readonly label?: { readonly x: number; readonly y: number } & Size;
 }
 
 /** A part of the picture that items belong to by the areas that cover it. */

@@ -112,7 +112,13 @@ export interface Scene {
   /** Free text, by where it stands on the page; drawn among the page's own words. */
   readonly notes: readonly { readonly id: string; readonly text: string; readonly box: Box }[];
   /** Named areas that items can be dropped into, in the picture's own units. */
-  readonly areas: readonly { readonly id: string; readonly name: string; readonly outline: string }[];
+  readonly areas: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly outline: string;
+    /** Where its name stands on the page: at it, and in the key. */
+    readonly labels?: readonly Box[];
+  }[];
   readonly axis: 'rows' | 'columns' | 'rings' | 'overlaps';
   readonly bands: readonly SceneBand[];
 }

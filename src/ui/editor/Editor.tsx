@@ -113,7 +113,7 @@ export function Editor(loaded: Props) {
       <section
         id="panel"
         aria-label={words.stages[stage]}
-        className={`min-h-0 min-w-0 flex-col overflow-clip bg-sheet ${folded ? 'hidden' : 'flex'} ${over ? 'absolute top-12 bottom-0 left-[76px] z-20 border-r border-rule shadow-md' : 'relative'}`}
+        className={`min-h-0 min-w-0 flex-col overflow-clip bg-sheet ${folded ? 'hidden' : 'flex'} ${over ? 'absolute top-[48px] bottom-[30px] left-[76px] z-20 border-r border-rule shadow-md' : 'relative'}`}
         style={over ? { width: `min(${shownWidth}px, 100vw - 84px)` } : undefined}
       >
         <Panel />

@@ -161,6 +161,7 @@ export function arrange(input: ArrangeInput): Arrangement {
         curved: true,
         as: 'set',
         place: i + 1,
+        ...(names[i] && { label: boxOf(names[i]) }),
       }),
     ),
     ...empty.flatMap((region) =>
@@ -202,7 +203,11 @@ export function arrange(input: ArrangeInput): Arrangement {
   });
   return {
     boxes: new Map([...boxes].map(([id, at]) => [id, move(at)])),
-    areas: areas.map((area) => ({ ...area, outline: area.outline.map(move) })),
+    areas: areas.map((area) => ({
+      ...area,
+      outline: area.outline.map(move),
+      ...(area.label && { label: { ...area.label, x: area.label.x - bounds.left, y: area.label.y - bounds.top } }),
+    })),
     regions,
     captions: captions.map((words) => ({ ...words, x: words.x - bounds.left, y: words.y - bounds.top })),
     links: [],
@@ -215,6 +220,8 @@ export function arrange(input: ArrangeInput): Arrangement {
     problems: empty.length > 0 ? [shaded(empty.length)] : [],
   };
 }
+
+const boxOf = ({ x, y, words: { width, height } }: PlacedWords) => ({ x, y, width, height });
 
 const shaded = (count: number) => ({
   code: 'empty-regions-shaded',

@@ -1,5 +1,5 @@
 /** Venn diagrams: what belongs to which sets. Tiers are the number of sets that overlap. */
-import { type Change, type Chart, ordersAfter, setsOf } from '../../chart';
+import { asOne, type Change, type Chart, type ItemSet, ordersAfter, setsOf } from '../../chart';
 import { folded, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { arrange, showsCounts } from './arrange';
@@ -35,7 +35,10 @@ function fits({ form, items, sets }: ListRead): Fitness {
     : { sure: 0.2, why: 'Headings with items under them, but nothing stands under two.' };
 }
 
-/** The change that makes an item belong to just the sets that are named; sets that are new are made. */
+/**
+ * The change that makes an item belong to just the sets that are named; sets that are new are made. A set that nothing
+ * belongs to any more goes; where one new name stands in its place it was renamed, and stays what it is.
+ */
 function writeSets(chart: Chart, item: string, text: string): Change {
   const wanted = namesOf(text);
   const known = new Map(setsOf(chart).map((set) => [folded(set.name), set]));
@@ -43,6 +46,12 @@ function writeSets(chart: Chart, item: string, text: string): Change {
     known.has(key) ? [] : [name],
   );
   const all = setsOf(chart);
+  const keys = new Set(wanted.map(folded));
+  const left = all.filter(({ name, members }) => !keys.has(folded(name)) && members.length === 1 && members[0] === item);
+  if (left.length === 1 && fresh.length === 1) {
+    const renamed: Change = { type: 'set-sets', put: [{ ...left[0]!, name: fresh[0]! }], remove: [] };
+    return { type: 'group', changes: [renamed, ...membershipIn(item, [...known.values()], keys, left[0]!.id)] };
+  }
   const orders = ordersAfter(all, all.length - 1, fresh.length);
   // Named after the item that brought it in: two people who do the same at once make the same set.
   const put = fresh.map((name, i) => ({
@@ -51,15 +60,15 @@ function writeSets(chart: Chart, item: string, text: string): Change {
     members: [item],
     order: orders[i]!,
   }));
-  const keys = new Set(wanted.map(folded));
-  const membership: Change = {
-    type: 'set-membership',
-    item,
-    sets: Object.fromEntries([...known].map(([key, set]) => [set.id, keys.has(key)])),
-  };
-  return put.length === 0
-    ? membership
-    : { type: 'group', changes: [membership, { type: 'set-sets', put, remove: [] }] };
+  const changes = membershipIn(item, [...known.values()], keys);
+  if (put.length + left.length > 0) changes.push({ type: 'set-sets', put, remove: left.map(({ id }) => id) });
+  return asOne(changes);
+}
+
+/** The change by which an item belongs to those of the sets that are named. @param but a set that is left alone */
+function membershipIn(item: string, sets: readonly ItemSet[], keys: ReadonlySet<string>, but?: string): Change[] {
+  const wanted = sets.filter(({ id }) => id !== but).map(({ id, name }) => [id, keys.has(folded(name))]);
+  return [{ type: 'set-membership', item, sets: Object.fromEntries(wanted) }];
 }
 
 export const venn: Kind = {

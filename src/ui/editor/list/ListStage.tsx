@@ -9,6 +9,7 @@ import { NewerList } from './NewerList';
 import { Outline } from './Outline';
 import { PasteDialog } from './PasteDialog';
 import { rowsOfList } from './rows';
+import { Sets } from './Sets';
 import { Table } from './Table';
 import { WorkOnLines } from './WorkOnLines';
 
@@ -63,6 +64,7 @@ export function ListStage() {
           </p>
         )}
       </header>
+      <Sets />
       {open === 'work' && <WorkOnLines onClose={() => setOpen(null)} />}
       {open === 'newer' && <NewerList onClose={() => setOpen(null)} />}
       {empty ? (

@@ -8,6 +8,7 @@ import { remove } from '../list/lines';
 import { bringPicture, pictureAmong } from '../pictures';
 import { change, light, select, selection, shown, takeLook, useEditor } from '../state/store';
 import { words } from '../words';
+import { AreaNames } from './AreaNames';
 import { DropMark } from './DropMark';
 import { useDrag } from './drag';
 import { useGlide } from './glide';
@@ -186,6 +187,7 @@ export function Sheet() {
           )}
           {scene && chosen && !dragging && <Handles item={chosen} above={above} scene={scene} live={live} />}
           {scene && stage === 'style' && scene.notes.length > 0 && <NoteHandles scene={scene} live={live} />}
+          {scene && scene.areas.length > 0 && <AreaNames scene={scene} live={live} />}
           {scene && <Overview scene={scene} live={live} size={size} centre={controls.centre} />}
           {!scene && <p className="absolute top-1/2 left-1/2 -translate-x-1/2 text-quiet">{words.composing}</p>}
         </div>

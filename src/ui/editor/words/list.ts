@@ -32,6 +32,18 @@ export const list = {
   lifted: (name: string) => `"${name}" was removed; those under it moved up.`,
 };
 
+export const sets = {
+  title: 'Sets',
+  about: 'What lines can belong to; each is drawn as a shape of its own',
+  rename: (name: string) => `Name of the set ${name}`,
+  renameHelp: 'Double-click, or Enter, to give the set another name',
+  holds: (name: string, count: number) => `${name}: ${count} ${count === 1 ? 'line belongs' : 'lines belong'} to it`,
+  remove: (name: string) => `Remove the set ${name}`,
+  removed: (name: string) => `The set ${name} was removed; its lines stay.`,
+  fresh: 'New set',
+  add: 'Add',
+};
+
 export const paste = {
   title: 'Bring in a list',
   replace: 'In place of the whole list',
