@@ -76,5 +76,12 @@ export function textFace(weight: Weight, slant = false, font: FontId = 'text'): 
   return slant ? `${font}-slant-${weight}` : `${font}-${weight}`;
 }
 
+/** A face as it is in another font; itself where none is asked for. */
+export function inFont(face: FaceId, font: FontId | undefined): FaceId {
+  if (font === undefined) return face;
+  const { weight, style } = faces[face] as Face;
+  return textFace(weight, style === 'italic', font);
+}
+
 /** The style of a face, where it is not upright. */
 export const styleOf = (face: FaceId): Face['style'] => faces[face].style;

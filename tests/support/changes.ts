@@ -69,6 +69,7 @@ export const change = (n: number): fc.Arbitrary<Change> => {
       id: node,
       leaves: fc.constantFrom('stack', 'spread', null),
       style: fc.constantFrom(null, { fill: '#112233' }),
+      face: fc.constantFrom<Face | null>(null, [{ fields: ['name'], strong: true, size: 1, out: 'below' }]),
     }),
     fc.record({
       type: fc.constant('edit-lines' as const),

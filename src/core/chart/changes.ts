@@ -44,6 +44,7 @@ const itemPatch = {
   line: lineSchema.nullable().optional(),
   picture: pictureSchema.nullable().optional(),
   tone: toneSchema.nullable().optional(),
+  face: faceSchema.nullable().optional(),
   holds: z.boolean().nullable().optional(),
 };
 

@@ -90,6 +90,8 @@ export const itemSchema = z.object({
   fields: fieldsSchema,
   /** Exception: a look set on this item on purpose. */
   style: lookPatchSchema.optional(),
+  /** Exception: what it shows, and where its words stand, set on it alone. */
+  face: faceSchema.optional(),
   /** Exception: a fill that is set on purpose and yet follows the style. */
   tone: toneSchema.optional(),
   /** A small move by hand, relative to the computed place. */
@@ -142,7 +144,7 @@ export const chartSchema = z.object({
   notes: z.record(idSchema, noteSchema),
   enclosures: z.record(idSchema, enclosureSchema).optional(),
   house: z.string().min(1).max(60),
-  /** The font of all words in items and at lines, where it is not the first. */
+  /** One font for all words on the page, where one was chosen; else titles have one of their own. */
   font: z.enum(FONTS).optional(),
   /** A colour of one's own, from which those of the house style are derived. */
   brand: colourSchema.optional(),

@@ -9,7 +9,7 @@ import { addSet, renameSet } from './sets';
 const venn = kindOf('venn')!;
 const chart = readAs('venn', 'Ann: Bees\nBo: Pond\nCy: Bees, Pond, Paths\n').chart;
 const idOf = (name: string) => setsOf(chart).find((set) => set.name === name)!.id;
-const after = (of: Chart, change: Change | string | undefined): Chart => {
+const changed = (of: Chart, change: Change | string | undefined): Chart => {
   if (change === undefined || typeof change === 'string') throw new Error(change ?? 'nothing changes');
   const applied = apply(of, change);
   if (!applied.ok) throw new Error(applied.problem.message);
@@ -20,11 +20,11 @@ const after = (of: Chart, change: Change | string | undefined): Chart => {
 const names = (of: Chart) => setsOf(of).map(({ name, members }) => `${name} ${members.length}`);
 const item = (name: string) => Object.values(chart.items).find(({ fields }) => fields['name'] === name)!.id;
 const written = (of: Chart, who: string, text: string) =>
-  after(of, writeCells(venn, of, [{ item: item(who), field: 'sets', text }]).change);
+  changed(of, writeCells(venn, of, [{ item: item(who), field: 'sets', text }]).change);
 
 describe('a set', () => {
   it('keeps its members, its place and its id under another name', () => {
-    const renamed = after(chart, renameSet(chart, idOf('Pond'), ' Ponds '));
+    const renamed = changed(chart, renameSet(chart, idOf('Pond'), ' Ponds '));
     expect(names(renamed)).toEqual(['Bees 2', 'Ponds 2', 'Paths 1']);
     expect(renamed.sets[idOf('Pond')]!.name).toBe('Ponds');
     expect(cellOf(venn, renamed, item('Cy'), 'sets')).toBe('Bees, Ponds, Paths');
@@ -34,7 +34,7 @@ describe('a set', () => {
     expect(renameSet(chart, idOf('Pond'), ' ')).toMatch(/needs a name/);
     expect(renameSet(chart, idOf('Pond'), 'Ponds, small')).toMatch(/no comma/);
     expect(addSet(chart, 'n', 'POND')).toMatch(/already/);
-    expect(names(after(chart, addSet(chart, 'n', 'Beds')))).toEqual(['Bees 2', 'Pond 2', 'Paths 1', 'Beds 0']);
+    expect(names(changed(chart, addSet(chart, 'n', 'Beds')))).toEqual(['Bees 2', 'Pond 2', 'Paths 1', 'Beds 0']);
   });
 });
 

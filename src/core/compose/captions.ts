@@ -65,27 +65,40 @@ function insetsOf(captions: readonly Caption[], { width, height }: Size): Insets
 }
 
 /**
- * The same room for all of a tier, so that its boxes stay in line.
+ * The same room for all of a tier, so that its boxes stay in line; at the sides an exception has its own.
  * @param even as much under as over, where tiers run across
  */
 export function roomFor(
-  items: readonly { readonly id: string; readonly tier: number }[],
+  items: readonly { readonly id: string; readonly tier: number; readonly alone?: boolean }[],
   captions: ReadonlyMap<string, readonly Caption[]>,
   sizes: ReadonlyMap<string, Size>,
   even: boolean,
 ): ReadonlyMap<string, Insets> {
   if (captions.size === 0) return new Map();
   const byTier = new Map<number, Insets>();
-  for (const { id, tier } of items) {
+  const across = new Map<string, number>();
+  for (const { id, tier, alone } of items) {
     const own = captions.get(id);
     if (!own) continue;
     const room = insetsOf(own, sizes.get(id)!);
+    if (alone) across.set(id, room.x);
     const known = byTier.get(tier) ?? NO_ROOM;
     const [top, bottom] = [Math.max(known.top, room.top), Math.max(known.bottom, room.bottom)];
     const both = Math.max(top, bottom);
-    byTier.set(tier, { x: Math.max(known.x, room.x), top: even ? both : top, bottom: even ? both : bottom });
+    byTier.set(tier, {
+      x: alone ? known.x : Math.max(known.x, room.x),
+      top: even ? both : top,
+      bottom: even ? both : bottom,
+    });
   }
-  return new Map(items.flatMap(({ id, tier }) => (byTier.has(tier) ? [[id, byTier.get(tier)!] as const] : [])));
+  return new Map(
+    items.flatMap(({ id, tier }) => {
+      const room = byTier.get(tier);
+      if (!room) return [];
+      const own = across.get(id);
+      return [[id, own === undefined ? room : { ...room, x: own }] as const];
+    }),
+  );
 }
 
 /** Sizes with the room of captions, as they are arranged. */

@@ -1,6 +1,6 @@
 /** Marks of items and links, in the picture's own units. */
 import type { Look } from '../chart';
-import type { FaceId } from '../faces';
+import { type FaceId, type FontId, inFont } from '../faces';
 import type { Area, PlacedWords, SetWords, Size } from '../kinds';
 import type { Point } from '../layout';
 import { rememberedPair } from '../remember';
@@ -153,15 +153,21 @@ function boxMarks(
 const TAG = { face: 'text-600', size: 10, height: 15 } as const;
 
 /** A small plate with a few letters, about its middle. */
-function tagMarks({ text, at }: { text: string; at: { x: number; y: number } }, house: House, fonts: Fonts): Mark[] {
-  const width = fonts.width(text, TAG.face, TAG.size);
+function tagMarks(
+  { text, at }: { text: string; at: { x: number; y: number } },
+  house: House,
+  fonts: Fonts,
+  font: FontId,
+): Mark[] {
+  const face = inFont(TAG.face, font);
+  const width = fonts.width(text, face, TAG.size);
   const plate = { x: at.x - width / 2 - 5, y: at.y - TAG.height / 2, width: width + 10, height: TAG.height };
-  const y = baseline(fonts, TAG.face, TAG.size, at.y - (TAG.size * LINE_HEIGHT) / 2);
+  const y = baseline(fonts, face, TAG.size, at.y - (TAG.size * LINE_HEIGHT) / 2);
   return [
     ...outlines('pill', plate).map(
       (d): Mark => ({ type: 'path', d, fill: house.sheet, stroke: house.quietInk, width: 0.75 }),
     ),
-    ...textMarks(fonts, text, TAG.face, TAG.size, at.x - width / 2, y, house.ink),
+    ...textMarks(fonts, text, face, TAG.size, at.x - width / 2, y, house.ink),
   ];
 }
 
@@ -179,7 +185,7 @@ export const drawItem = (
   box: item.box,
   marks:
     tag || outside.length > 0
-      ? [...boxMarks(item, fonts), ...outside, ...(tag ? tagMarks(tag, house, fonts) : [])]
+      ? [...boxMarks(item, fonts), ...outside, ...(tag ? tagMarks(tag, house, fonts, item.look.font) : [])]
       : boxMarks(item, fonts),
 });
 

@@ -1,5 +1,6 @@
 /** The shapes round branches, tiers and selections: placed, and drawn under lines and boxes. */
 import type { Enclosure } from '../chart';
+import { type FontId, inFont } from '../faces';
 import type { Arrangement, Enclosed } from '../kinds';
 import { hullOf, type Obstacle, type Point, regionOf } from '../layout';
 import { type Box, dashOf, type Mark, short } from '../scene';
@@ -144,11 +145,13 @@ export function drawEnclosure(
   { enclosure, outline, name: [x, y], extent }: DrawnEnclosure,
   house: House,
   fonts: Fonts,
+  font?: FontId,
 ): Mark[] {
+  const face = inFont(FACE, font);
   const { fill, edge, edgeWidth, edgeDash, opacity } = enclosureLook(enclosure, house);
   const dash = dashOf(edgeDash, edgeWidth);
   const room = extent.x + extent.width - x - CORNER;
-  const text = shortened(fonts, enclosure.name, FACE, NAME.size, Math.max(20, room));
+  const text = shortened(fonts, enclosure.name, face, NAME.size, Math.max(20, room));
   return [
     {
       type: 'path',
@@ -162,10 +165,10 @@ export function drawEnclosure(
       : textMarks(
           fonts,
           text,
-          FACE,
+          face,
           NAME.size,
           x,
-          baseline(fonts, FACE, NAME.size, y + (NAME.height - NAME.size * LINE_HEIGHT) / 2),
+          baseline(fonts, face, NAME.size, y + (NAME.height - NAME.size * LINE_HEIGHT) / 2),
           house.ink,
         )),
   ];

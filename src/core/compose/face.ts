@@ -1,5 +1,5 @@
 /** The words in a box: the kind's own, or the fields that a person chose for the chart or the tier. */
-import type { Chart, Face } from '../chart';
+import type { Chart, Face, Item } from '../chart';
 import { definedOf } from '../defined';
 import { cellOf } from '../edit';
 import type { FaceLine, ItemFace, Kind, Structure } from '../kinds';
@@ -8,14 +8,15 @@ import { fieldTypeOf, showField } from '../list';
 /** Stands between fields of one line. */
 const BETWEEN = ' · ';
 
-/** The fields that items of a tier show. */
-export const faceOf = (chart: Pick<Chart, 'face' | 'tiers'>, kind: Kind, tier: number): Face =>
-  chart.tiers[String(tier)]?.face ?? chart.face ?? kind.face0;
+/** The fields that items of a tier show, or one of them where it shows others. */
+export const faceOf = (chart: Pick<Chart, 'face' | 'tiers'>, kind: Kind, tier: number, item?: Item): Face =>
+  item?.face ?? chart.tiers[String(tier)]?.face ?? chart.face ?? kind.face0;
 
 export function shownFace(chart: Chart, kind: Kind, structure: Structure, id: string): ItemFace {
   const tier = structure.tierOf.get(id)!;
-  const own = kind.face(chart.items[id]!, chart, structure);
-  const chosen = chart.tiers[String(tier)]?.face ?? chart.face;
+  const item = chart.items[id]!;
+  const own = kind.face(item, chart, structure);
+  const chosen = item.face ?? chart.tiers[String(tier)]?.face ?? chart.face;
   if (!chosen) return own;
   const text = (field: string) =>
     own.lines.find((line) => line.field === field)?.text ??

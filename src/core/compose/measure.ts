@@ -12,6 +12,8 @@ export interface Worded {
   readonly face: ItemFace;
   readonly look: Look;
   readonly picture?: ShownPicture | undefined;
+  /** An exception: its size is not that of its tier, nor the tier's that of it. */
+  readonly alone?: boolean;
 }
 
 /** Weight of parts that are strong. */
@@ -71,6 +73,18 @@ function longestWord(fonts: Fonts, { face, look }: Worded): number {
         fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
       );
   return most;
+}
+
+/**
+ * Size of an exception beside those of its tier: no smaller than they are, larger where its words ask for it. A shape that
+ * needs room of its own round its words, such as a star, has that and no more.
+ */
+function sizeAlone({ shape }: Look, own: Size, tier: Size, fixedWidth: boolean, fixedHeight: boolean): Size {
+  const width = fixedWidth ? tier.width : own.width;
+  const height = fixedHeight ? tier.height : own.height;
+  if (isEven(shape)) return { width: Math.max(width, height), height: Math.max(width, height) };
+  if (!isPlain(shape)) return { width: Math.max(NARROWEST, width), height };
+  return { width: Math.max(tier.width, width), height: Math.max(tier.height, height) };
 }
 
 /** Words shrink by so much at a time, in points. */
@@ -141,7 +155,9 @@ export function measure(
     Math.max(1, wordsWidth(look.shape, width) - 2 * padding(look.inner).x - besideWords(picture, look));
   const box = ({ look, picture }: Worded, words: SetWords): Size => {
     const { x, y } = padding(look.inner);
-    const { width, height } = withPicture(words, picture, look);
+    // A shape whose words all stand outside keeps room for a line, so that it stays a shape.
+    const held = words.lines.length > 0 ? words : { ...words, height: look.size * LINE_HEIGHT };
+    const { width, height } = withPicture(held, picture, look);
     return boxAround(look.shape, { width: width + 2 * x, height: height + 2 * y });
   };
   /**
@@ -190,7 +206,9 @@ export function measure(
     const widestOf = (item: Worded) => widest + (sizeRule === 'fixed' ? 0 : besideWords(item.picture, item.look));
     for (const item of members) set.set(item.id, setFor(item, widestOf(item), sizeRule === 'fixed'));
     const own = members.map((item) => box(item, set.get(item.id)!));
-    const most = (of: (size: Size) => number) => own.reduce((so, size) => Math.max(so, of(size)), 0);
+    const together = members.some(({ alone }) => !alone) ? members.filter(({ alone }) => !alone) : members;
+    const most = (of: (size: Size) => number) =>
+      members.reduce((so, item, i) => (!item.alone || together === members ? Math.max(so, of(own[i]!)) : so), 0);
     if (sizeRule === 'each') {
       for (const [i, item] of members.entries()) {
         const width = Math.max(NARROWEST, own[i]!.width);
@@ -208,17 +226,20 @@ export function measure(
             NARROWEST,
             most((size) => size.width),
           );
-    for (const item of members) {
+    for (const item of together) {
       // Only words that were broken can gain from the width that the longest text brought.
       if (set.get(item.id)!.lines.length > item.face.lines.length)
         set.set(item.id, setFor(item, width, sizeRule === 'fixed'));
     }
     if (sizeRule === 'fixed' || heightRule === 'fixed')
       for (const item of members) setWithin(item, width, heightRule === 'fixed' ? asked : undefined);
-    const height = heightFrom(members.reduce((so, item) => Math.max(so, box(item, set.get(item.id)!).height), 0));
+    const height = heightFrom(together.reduce((so, item) => Math.max(so, box(item, set.get(item.id)!).height), 0));
     const even = Math.max(width, height);
-    const size = members.some(({ look }) => isEven(look.shape)) ? { width: even, height: even } : { width, height };
-    for (const item of members) sizes.set(item.id, size);
+    const size = together.some(({ look }) => isEven(look.shape)) ? { width: even, height: even } : { width, height };
+    for (const item of together) sizes.set(item.id, size);
+    for (const [i, item] of members.entries())
+      if (!sizes.has(item.id))
+        sizes.set(item.id, sizeAlone(item.look, own[i]!, size, sizeRule === 'fixed', heightRule === 'fixed'));
   }
   return { set, sizes, cut };
 }

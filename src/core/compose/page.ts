@@ -1,6 +1,6 @@
 /** The page's own words: title, date line, tier headings. */
 import type { Chart, Look } from '../chart';
-import type { FaceId } from '../faces';
+import { type FaceId, inFont } from '../faces';
 import type { Arrangement, Size, TierAxis } from '../kinds';
 import { type Fit, sheetPoints } from '../layout';
 import { type Box, dashOf, type Mark, outlines, pathThrough, type SceneBand } from '../scene';
@@ -23,18 +23,24 @@ const HEADING_WIDEST = 110;
 const NARROWEST_PAGE = 260;
 
 const dateWidth = (chart: Chart, fonts: Fonts) =>
-  chart.page.dateLine === '' ? 0 : fonts.width(chart.page.dateLine, DATE.face, DATE.size) + 18;
+  chart.page.dateLine === '' ? 0 : fonts.width(chart.page.dateLine, inFont(DATE.face, chart.font), DATE.size) + 18;
 
 function titleLines(chart: Chart, width: number, fonts: Fonts): readonly string[] {
   if (!chart.page.showTitle) return [];
-  return wrap(fonts, chart.title, TITLE.face, TITLE.size, Math.max(80, width - dateWidth(chart, fonts))).lines.map(
-    ({ text }) => text,
-  );
+  return wrap(
+    fonts,
+    chart.title,
+    inFont(TITLE.face, chart.font),
+    TITLE.size,
+    Math.max(80, width - dateWidth(chart, fonts)),
+  ).lines.map(({ text }) => text);
 }
 
-function subtitleLines({ page: { subtitle } }: Chart, width: number, fonts: Fonts): readonly string[] {
+function subtitleLines({ page: { subtitle }, font }: Chart, width: number, fonts: Fonts): readonly string[] {
   if (!subtitle) return [];
-  return wrap(fonts, subtitle, SUBTITLE.face, SUBTITLE.size, Math.max(80, width)).lines.map(({ text }) => text);
+  return wrap(fonts, subtitle, inFont(SUBTITLE.face, font), SUBTITLE.size, Math.max(80, width)).lines.map(
+    ({ text }) => text,
+  );
 }
 
 /** Width for the page's words: between the margins, or over the picture where that is the page. */
@@ -67,7 +73,7 @@ export function frameOf(chart: Chart, pictureWidth: number, key: readonly KeyEnt
   const date = dateLine === '' ? 0 : DATE.size * LINE_HEIGHT;
   const top = Math.max(title + under, date);
   const foot = footer || numbers ? DATE.size * LINE_HEIGHT : 0;
-  const rows = chart.page.key ? keyRows(key, width, fonts).length * KEY.row : 0;
+  const rows = chart.page.key ? keyRows(key, width, fonts, chart.font).length * KEY.row : 0;
   const bottom = foot + rows;
   return { header: top === 0 ? 0 : top + UNDER_HEADER, footer: bottom === 0 ? 0 : bottom + OVER_FOOTER };
 }
@@ -115,8 +121,19 @@ export function drawPage(
     for (const d of outlines('square', box)) marks.push({ type: 'path', d, stroke: house.quietInk, width: BORDER });
   }
   const write = (text: string, { face, size }: { face: FaceId; size: number }, x: number, top: number, ink: string) =>
-    marks.push(...textMarks(fonts, text, face, size, x, baseline(fonts, face, size, top), ink));
-  const right = (text: string) => place.width - margin - fonts.width(text, DATE.face, DATE.size);
+    marks.push(
+      ...textMarks(
+        fonts,
+        text,
+        inFont(face, chart.font),
+        size,
+        x,
+        baseline(fonts, inFont(face, chart.font), size, top),
+        ink,
+      ),
+    );
+  const dated = inFont(DATE.face, chart.font);
+  const right = (text: string) => place.width - margin - fonts.width(text, dated, DATE.size);
   let top = margin;
   for (const line of titleLines(chart, width, fonts)) {
     write(line, TITLE, margin, top, house.ink);
@@ -129,27 +146,22 @@ export function drawPage(
   if (dateLine !== '') {
     // On the title's first baseline, so that the two read as one line.
     const y = chart.page.showTitle
-      ? baseline(fonts, TITLE.face, TITLE.size, margin)
-      : baseline(fonts, DATE.face, DATE.size, margin);
-    marks.push(...textMarks(fonts, dateLine, DATE.face, DATE.size, right(dateLine), y, house.quietInk));
+      ? baseline(fonts, inFont(TITLE.face, chart.font), TITLE.size, margin)
+      : baseline(fonts, dated, DATE.size, margin);
+    marks.push(...textMarks(fonts, dateLine, dated, DATE.size, right(dateLine), y, house.quietInk));
   }
   let foot = place.height - margin;
   if (footer || numbers) {
     foot -= DATE.size * LINE_HEIGHT;
     if (footer)
-      write(
-        shortened(fonts, footer, DATE.face, DATE.size, width - (numbers ? 60 : 0)),
-        DATE,
-        margin,
-        foot,
-        house.quietInk,
-      );
+      write(shortened(fonts, footer, dated, DATE.size, width - (numbers ? 60 : 0)), DATE, margin, foot, house.quietInk);
     if (numbers) {
       const text = number.of > 1 ? `${number.page} / ${number.of}` : String(number.page);
       write(text, DATE, right(text), foot, house.quietInk);
     }
   }
-  for (const { entry, x, y } of placedKey(chart, place, key, fonts)) marks.push(...keyMarks(entry, x, y, house, fonts));
+  for (const { entry, x, y } of placedKey(chart, place, key, fonts))
+    marks.push(...keyMarks(entry, x, y, house, fonts, chart.font));
   return marks;
 }
 
@@ -157,7 +169,7 @@ export function drawPage(
 function placedKey(chart: Chart, place: Fit, key: readonly KeyEntry[], fonts: Fonts) {
   if (!chart.page.key) return [];
   const { margin, footer, numbers } = chart.page;
-  const rows = keyRows(key, place.width - 2 * margin, fonts);
+  const rows = keyRows(key, place.width - 2 * margin, fonts, chart.font);
   const foot = place.height - margin - (footer || numbers ? DATE.size * LINE_HEIGHT : 0);
   return rows.flatMap((row, i) =>
     row.map(({ entry, x }) => ({ entry, x: margin + x, y: foot - (rows.length - i) * KEY.row })),
@@ -173,15 +185,20 @@ export const setsInKey = (
 ): { readonly set: string; readonly box: Box }[] =>
   placedKey(chart, place, key, fonts).flatMap(({ entry, x, y }) => {
     if (!('set' in entry) || entry.set === undefined) return [];
-    const width = KEY.sample + 5 + fonts.width(entry.name, KEY.face, KEY.size);
+    const width = KEY.sample + 5 + fonts.width(entry.name, inFont(KEY.face, chart.font), KEY.size);
     return [{ set: entry.set, box: { x, y, width, height: KEY.row } }];
   });
 
-function keyRows(key: readonly KeyEntry[], width: number, fonts: Fonts): { entry: KeyEntry; x: number }[][] {
+function keyRows(
+  key: readonly KeyEntry[],
+  width: number,
+  fonts: Fonts,
+  font: Chart['font'],
+): { entry: KeyEntry; x: number }[][] {
   const rows: { entry: KeyEntry; x: number }[][] = [];
   let x = Number.POSITIVE_INFINITY;
   for (const entry of key) {
-    const own = KEY.sample + 5 + fonts.width(entry.name, KEY.face, KEY.size) + 14;
+    const own = KEY.sample + 5 + fonts.width(entry.name, inFont(KEY.face, font), KEY.size) + 14;
     if (x + own > width) {
       rows.push([]);
       x = 0;
@@ -192,15 +209,16 @@ function keyRows(key: readonly KeyEntry[], width: number, fonts: Fonts): { entry
   return rows;
 }
 
-function keyMarks(entry: KeyEntry, x: number, y: number, house: House, fonts: Fonts): Mark[] {
+function keyMarks(entry: KeyEntry, x: number, y: number, house: House, fonts: Fonts, font: Chart['font']): Mark[] {
+  const face = inFont(KEY.face, font);
   const middle = y + KEY.row / 2;
   const words = textMarks(
     fonts,
     entry.name,
-    KEY.face,
+    face,
     KEY.size,
     x + KEY.sample + 5,
-    baseline(fonts, KEY.face, KEY.size, middle - (KEY.size * LINE_HEIGHT) / 2),
+    baseline(fonts, face, KEY.size, middle - (KEY.size * LINE_HEIGHT) / 2),
     house.ink,
   );
   if ('box' in entry) {
@@ -233,7 +251,8 @@ export function headingRoom(
   if (arrangement.axis !== 'rows' && arrangement.axis !== 'columns') return { x: 0, y: 0 };
   if (arrangement.axis === 'columns') return { x: 0, y: HEADING.size * LINE_HEIGHT + HEADING_GAP };
   const widest = names.reduce(
-    (most, name) => Math.max(most, wrap(fonts, name, HEADING.face, HEADING.size, HEADING_WIDEST).width),
+    (most, name) =>
+      Math.max(most, wrap(fonts, name, inFont(HEADING.face, chart.font), HEADING.size, HEADING_WIDEST).width),
     0,
   );
   return { x: widest + HEADING_GAP, y: 0 };
@@ -245,23 +264,25 @@ export function drawHeadings(
   house: House,
   place: Fit,
   fonts: Fonts,
+  font: Chart['font'],
 ): Mark[] {
+  const face = inFont(HEADING.face, font);
   const size = HEADING.size * place.scale;
   const marks: Mark[] = [];
   if (axis !== 'rows' && axis !== 'columns') return marks;
   for (const band of bands) {
     const room = axis === 'rows' ? HEADING_WIDEST : Math.max(20, (band.end - band.start) / place.scale);
-    const { lines } = wrap(fonts, band.name, HEADING.face, HEADING.size, room);
+    const { lines } = wrap(fonts, band.name, face, HEADING.size, room);
     let top = axis === 'rows' ? (band.start + band.end) / 2 - (lines.length * size * LINE_HEIGHT) / 2 : place.y;
     for (const { text: line } of axis === 'rows' ? lines : lines.slice(0, 1)) {
       marks.push(
         ...textMarks(
           fonts,
           line,
-          HEADING.face,
+          face,
           size,
           axis === 'rows' ? place.x : band.start,
-          baseline(fonts, HEADING.face, size, top),
+          baseline(fonts, face, size, top),
           house.quietInk,
         ),
       );

@@ -38,8 +38,8 @@ function countsOf(chart: Chart, structure: Structure): { count: number; exceptio
   for (const id of structure.order) {
     const so = counts[structure.tierOf.get(id)! - 1]!;
     so.count++;
-    const { style, tone } = chart.items[id]!;
-    if (style || tone) so.exceptions++;
+    const { style, tone, face } = chart.items[id]!;
+    if (style || tone || face) so.exceptions++;
   }
   return counts;
 }
@@ -143,7 +143,7 @@ export function paint(
     links: [
       ...enclosures.map((own) => ({
         key: `enclosure ${own.enclosure.id}`,
-        marks: drawEnclosure(own, house, fonts),
+        marks: drawEnclosure(own, house, fonts, chart.font),
       })),
       ...(under.length > 0 ? [{ key: 'areas', marks: under }] : []),
       ...drawLinks(arrangement.links, arrangement.joins, lookOf, lineLooks(chart), house, fonts, arrangement.hops),
@@ -162,7 +162,7 @@ export function paint(
     page: [
       ...drawPage(chart, house, place, key, fonts, number),
       ...notes.flatMap((note) => noteMarks(note, house, fonts)),
-      ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts) : []),
+      ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts, chart.font) : []),
     ],
     areas: areas
       .filter(({ as }) => as === 'set')

@@ -84,6 +84,9 @@ export interface Prepared {
   readonly input: ArrangeInput;
 }
 
+/** Parts of a look that a box is sized by. An item with one of its own is measured by itself. */
+const SIZED: readonly (keyof Look)[] = ['shape', 'size', 'font', 'weight', 'slant', 'inner', 'picture', 'pictureSize'];
+
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
 export function prepare(chart: Chart, fonts: Fonts): Prepared {
   const kind = kindOf(chart.kind) ?? kinds[0]!;
@@ -103,7 +106,8 @@ export function prepare(chart: Chart, fonts: Fonts): Prepared {
     const face = shownFace(chart, kind, structure, id);
     const own = itemLook(lookOf(tier), face.look, patches(item), item, anyLook);
     const look = held?.within.has(id) ? containerLook(own, item.tone ? own.fill : item.style?.fill, house) : own;
-    return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty) };
+    const alone = item.face !== undefined || (item.style !== undefined && SIZED.some((part) => part in item.style!));
+    return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty), ...(alone && { alone }) };
   });
   const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf, house) : [];
   const { set, sizes: own, cut } = measure(worded, lookOf, fonts);

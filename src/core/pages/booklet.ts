@@ -4,6 +4,7 @@
  */
 import { apply, asOne, type Chart, emptyChart, firstOrders, type Page, treeOf } from '../chart';
 import { arranged as arrangedAs, onto, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
+import { inFont } from '../faces';
 import type { FitAllowed } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
 import type { Scene } from '../scene';
@@ -205,7 +206,13 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     );
     const line = `${[...from].join(' · ') || single.subtitle || ''}${share}` || ' ';
     // On one line, as room was kept for one.
-    return shortened(fonts, line, SUBTITLE.face, SUBTITLE.size, sheetPoints(page)!.width - 2 * page.margin);
+    return shortened(
+      fonts,
+      line,
+      inFont(SUBTITLE.face, chart.font),
+      SUBTITLE.size,
+      sheetPoints(page)!.width - 2 * page.margin,
+    );
   }
   const text = (scenes: readonly Scene[], as: 'overview' | 'index') =>
     scenes.map((scene): BookletPage => ({ kind: as, scene, heads: [], items: [], smallest: null }));

@@ -2,7 +2,7 @@ export { colourOfPicture } from './brand';
 export { between, contrast, darker, LEAST_CONTRAST, luminance, oklch, readable } from './colour';
 export type { House } from './house';
 export { houseFor, houseOnPage, houses } from './houses';
-export { type HouseSpec, houseSpecSchema, specOf, takeSpec } from './own';
+export { type Held, type HouseSpec, heldBy, houseSpecSchema, specOf, takeSpec } from './own';
 export { itemLook, tierLook, toneFill, toneOf } from './resolve';
 export { type Ruled, rulesFor, scaleEnds, valueColours } from './rules';
 export { specFromTokens, type TokensRead, tokensOf } from './tokens';

@@ -54,7 +54,7 @@ export function tokensOf(name: string, spec: HouseSpec): Json {
   const tiers = Object.fromEntries(Object.entries(spec.tiers).map(([tier, look]) => [tier, { look }]));
   return {
     $description: name,
-    $extensions: { [OURS]: { house: spec.house, brand: spec.brand, font: spec.font, roles: spec.roles } },
+    $extensions: { [OURS]: { ...spec, tiers: undefined } },
     sheet: colour(house.sheet),
     ink: colour(house.ink),
     tier: Object.fromEntries(

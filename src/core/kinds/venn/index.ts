@@ -47,7 +47,9 @@ function writeSets(chart: Chart, item: string, text: string): Change {
   );
   const all = setsOf(chart);
   const keys = new Set(wanted.map(folded));
-  const left = all.filter(({ name, members }) => !keys.has(folded(name)) && members.length === 1 && members[0] === item);
+  const left = all.filter(
+    ({ name, members }) => !keys.has(folded(name)) && members.length === 1 && members[0] === item,
+  );
   if (left.length === 1 && fresh.length === 1) {
     const renamed: Change = { type: 'set-sets', put: [{ ...left[0]!, name: fresh[0]! }], remove: [] };
     return { type: 'group', changes: [renamed, ...membershipIn(item, [...known.values()], keys, left[0]!.id)] };

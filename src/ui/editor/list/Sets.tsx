@@ -30,7 +30,10 @@ export function Sets() {
     if (change(what)) setFresh('');
   };
   return (
-    <section aria-label={words.sets.title} className="flex flex-wrap items-center gap-1.5 border-b border-rule px-3.5 py-2">
+    <section
+      aria-label={words.sets.title}
+      className="flex flex-wrap items-center gap-1.5 border-b border-rule px-3.5 py-2"
+    >
       <span className="text-[13px] text-quiet" title={words.sets.about}>
         {words.sets.title}
       </span>
@@ -40,7 +43,10 @@ export function Sets() {
           title={words.sets.holds(name, members.length)}
           className="flex items-center gap-1 rounded border border-rule bg-sheet pl-1.5"
         >
-          <span className="size-3 flex-none rounded-full border border-ink/30" style={{ backgroundColor: house.area(i + 1).fill }} />
+          <span
+            className="size-3 flex-none rounded-full border border-ink/30"
+            style={{ backgroundColor: house.area(i + 1).fill }}
+          />
           <input
             key={name}
             aria-label={words.sets.rename(name)}

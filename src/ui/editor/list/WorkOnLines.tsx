@@ -292,7 +292,9 @@ export function WorkOnLines({ onClose }: { onClose: () => void }) {
         <Button type="submit" tone="strong" disabled={worked.change === undefined} {...preview}>
           {words.work.verbs[job]}
         </Button>
-        <span className="text-[13px] text-quiet">{worked.change ? words.work.count(worked.count) : (worked.wrong[0] ?? words.work.count(0))}</span>
+        <span className="text-[13px] text-quiet">
+          {worked.change ? words.work.count(worked.count) : (worked.wrong[0] ?? words.work.count(0))}
+        </span>
         <Button tone="quiet" className="ml-auto" onClick={onClose}>
           {words.close}
         </Button>

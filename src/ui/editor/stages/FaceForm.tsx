@@ -12,12 +12,16 @@ const SIZES = [0.7, 0.86, 1, 1.2] as const;
 const MOST_LINES = 8;
 const MOST_FIELDS = 6;
 
-export function FaceForm({ tier }: { tier?: number }) {
+/** @param items for these alone, as exceptions */
+export function FaceForm({ tier, items }: { tier?: number; items?: readonly string[] }) {
   const chart = useEditor((state) => state.chart);
   const kind = kindFor(chart.kind);
   const name = useId();
-  const own = tier === undefined ? chart.face : chart.tiers[String(tier)]?.face;
-  const face = own ?? (tier === undefined ? kind.face0 : faceOf({ ...chart, tiers: {} }, kind, 1));
+  const first = items && chart.items[items[0]!];
+  const own = first ? first.face : tier === undefined ? chart.face : chart.tiers[String(tier)]?.face;
+  const face =
+    own ??
+    (first ? faceOf(chart, kind, tier!) : tier === undefined ? kind.face0 : faceOf({ ...chart, tiers: {} }, kind, 1));
   const computed = kind.faceWords ?? [];
   const offered = [
     ...kind.columns.map(({ field, label }) => ({ field, label })),
@@ -27,13 +31,20 @@ export function FaceForm({ tier }: { tier?: number }) {
   const labelOf = (field: string) =>
     computed.find((word) => word.field === field)?.label ?? fieldLabel(chart.kind, field);
   const put = (next: Face | null) =>
-    change({ type: 'set-face', face: next, ...(tier !== undefined && { tier }) }, `face ${tier ?? ''}`);
+    items
+      ? change(
+          { type: 'set-items', items: Object.fromEntries(items.map((id) => [id, { face: next }])) },
+          `face ${items.join()}`,
+        )
+      : change({ type: 'set-face', face: next, ...(tier !== undefined && { tier }) }, `face ${tier ?? ''}`);
   const line = (at: number, patch: Partial<FaceLineChoice>) =>
     put(face.map((one, i) => (i === at ? { ...one, ...patch } : one)));
   const without = (at: number) => face.filter((_, i) => i !== at);
   return (
     <fieldset className="px-3.5 py-1">
-      <legend className="text-[13px] text-quiet">{tier === undefined ? words.face.chart : words.face.tier}</legend>
+      <legend className="text-[13px] text-quiet">
+        {items ? words.face.item : tier === undefined ? words.face.chart : words.face.tier}
+      </legend>
       <ol className="flex flex-col gap-1.5 pt-1">
         {face.map((one, at) => (
           <li key={one.fields.join(' ')} className="rounded border border-rule bg-paper p-1.5 text-[13px]">
@@ -169,7 +180,7 @@ export function FaceForm({ tier }: { tier?: number }) {
         )}
         {own && (
           <Button tone="quiet" onClick={() => put(null)}>
-            {tier === undefined ? words.face.backKind : words.face.backChart}
+            {items ? words.face.backTier : tier === undefined ? words.face.backKind : words.face.backChart}
           </Button>
         )}
       </div>

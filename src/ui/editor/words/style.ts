@@ -1,4 +1,6 @@
 /** Words of Style: house styles, tiers, rules, exceptions, what items show. */
+import type { Held } from '../../../core/style';
+
 export const style = {
   parts: 'Parts of Style',
   partOf: { houses: 'House style', tiers: 'Tiers', rules: 'Rules', enclosures: 'Enclosures', notes: 'Notes' },
@@ -41,6 +43,8 @@ export const style = {
   weight: 'Text weight',
   slant: 'Slanted text',
   font: 'Font',
+  oneFont: 'Font for all',
+  fontOfHouse: 'As it comes: titles apart',
   fonts: {
     text: 'Clear',
     wide: 'For many scripts',
@@ -123,7 +127,23 @@ export const style = {
   none: 'Tiers appear here once the list has lines.',
 };
 
+const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
+const held: Record<Held, (count: number) => string> = {
+  colour: () => 'a colour of its own',
+  font: () => 'a font',
+  tiers: (count) => `the look of ${counted(count, 'tier')}`,
+  rules: (count) => counted(count, 'rule'),
+  values: (count) => `colours by ${counted(count, 'field')}`,
+  roles: (count) => `lines of ${counted(count, 'role')}`,
+  content: () => 'what items show',
+  pictures: () => 'how pictures are shown',
+};
+const heldIn = (holds: ReadonlyMap<Held, number>) =>
+  holds.size === 0 ? 'the house style alone' : [...holds].map(([part, count]) => held[part](count)).join(', ');
+
 export const own = {
+  holds: (holds: ReadonlyMap<Held, number>) => `Holds ${heldIn(holds)}.`,
+  now: (holds: ReadonlyMap<Held, number>) => `Kept would be: ${heldIn(holds)}.`,
   title: 'Own house styles',
   about: 'Keep the look of this chart to use it in others.',
   name: 'Name of the house style',
@@ -256,6 +276,8 @@ export const why = {
 export const face = {
   chart: 'What items show',
   tier: 'What items of this tier show',
+  item: 'What it shows, and where: in the shape or outside it',
+  backTier: 'As its tier',
   open: 'Fields in items',
   add: '+ field',
   addTo: (line: number) => `Add a field to line ${line}`,

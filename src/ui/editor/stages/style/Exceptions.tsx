@@ -17,6 +17,7 @@ import { Button, NumberField, Row, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { change, say, select, takeLook, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
+import { FaceForm } from '../FaceForm';
 import { LookForm } from '../LookForm';
 
 /** The same style for some items, on top of what each has. */
@@ -31,11 +32,12 @@ const styled = ({ items }: Chart, ids: readonly string[], patch: LookPatch): Cha
 });
 const cleared = (ids: readonly string[]): Change => ({
   type: 'set-items',
-  items: Object.fromEntries(ids.map((id) => [id, { style: null, tone: null }])),
+  items: Object.fromEntries(ids.map((id) => [id, { style: null, tone: null, face: null }])),
 });
 
 /** Whether something is set on an item on purpose. */
-const isException = (item: Item | undefined) => item?.style !== undefined || item?.tone !== undefined;
+const isException = (item: Item | undefined) =>
+  item?.style !== undefined || item?.tone !== undefined || item?.face !== undefined;
 
 /** Looks of the first tiers of a chart. */
 function tierLooks(chart: Chart, tiers: number): Look[] {
@@ -135,32 +137,42 @@ export function Exception({ item }: { item: Item }) {
     <details className="mx-3.5 mt-3 rounded border border-rule" open={style !== undefined || undefined}>
       <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.style.exceptionFor(name)}</summary>
       <p className="px-2.5 text-xs text-quiet">{words.style.exceptionAbout}</p>
-      {style && (
+      {(style || item.face) && (
         <div className="flex flex-wrap gap-1.5 px-2.5 pt-1.5">
           <Button
             onClick={() => {
-              change(asOne([{ type: 'set-tier', tier, look: style }, cleared([item.id])]));
+              change(
+                asOne([
+                  ...(style ? [{ type: 'set-tier', tier, look: style } satisfies Change] : []),
+                  ...(item.face ? [{ type: 'set-face', tier, face: item.face } satisfies Change] : []),
+                  cleared([item.id]),
+                ]),
+              );
               say(words.style.madeTier(tier), true);
             }}
           >
             {words.style.makeTier(tier)}
           </Button>
-          <Button
-            onClick={() => {
-              const rule = { type: 'when' as const, id: nanoid(10), when: reasonOf(chart, item), look: style };
-              change(asOne([{ type: 'set-rules', rules: [rule, ...(chart.rules ?? [])] }, cleared([item.id])]));
-              say(words.style.madeRule, true);
-            }}
-          >
-            {words.style.makeRule}
-          </Button>
-          <Button
-            tone={taken ? 'strong' : 'plain'}
-            aria-pressed={taken !== null}
-            onClick={() => takeLook(taken ? null : style)}
-          >
-            {taken ? words.style.putDown : words.style.take}
-          </Button>
+          {style && (
+            <>
+              <Button
+                onClick={() => {
+                  const rule = { type: 'when' as const, id: nanoid(10), when: reasonOf(chart, item), look: style };
+                  change(asOne([{ type: 'set-rules', rules: [rule, ...(chart.rules ?? [])] }, cleared([item.id])]));
+                  say(words.style.madeRule, true);
+                }}
+              >
+                {words.style.makeRule}
+              </Button>
+              <Button
+                tone={taken ? 'strong' : 'plain'}
+                aria-pressed={taken !== null}
+                onClick={() => takeLook(taken ? null : style)}
+              >
+                {taken ? words.style.putDown : words.style.take}
+              </Button>
+            </>
+          )}
         </div>
       )}
       {taken && <p className="px-2.5 pt-1 text-xs text-quiet">{words.style.giving}</p>}
@@ -172,6 +184,7 @@ export function Exception({ item }: { item: Item }) {
         onTry={(patch) => tryOut(patch && styled(chart, ids, patch))}
         onBack={own.length > 0 ? () => change(cleared(own)) : undefined}
       />
+      <FaceForm tier={tier} items={ids} />
     </details>
   );
 }

@@ -141,18 +141,23 @@ function OwnColour({ chart }: { chart: Pick<Chart, 'house' | 'brand'> }) {
   );
 }
 
-/** The font of the whole chart at once. */
+const AS_IT_COMES = '';
+
+/** The font of all words on the page at once: items, lines, title, key, enclosures, notes. */
 function FontChoice({ chart }: { chart: Pick<Chart, 'house' | 'font'> }) {
   return (
     <div className="px-3.5">
-      <Row label={words.style.font}>
+      <Row label={words.style.oneFont}>
         {(id) => (
           <Select
             id={id}
-            value={chart.font ?? FONTS[0]}
-            options={FONTS.map((value) => ({ value, label: words.style.fonts[value], about: fontName(value) }))}
+            value={chart.font ?? AS_IT_COMES}
+            options={[
+              { value: AS_IT_COMES, label: words.style.fontOfHouse },
+              ...FONTS.map((value) => ({ value, label: words.style.fonts[value], about: fontName(value) })),
+            ]}
             onChange={(font) =>
-              change({ type: 'set-house', house: chart.house, font: font === FONTS[0] ? null : font })
+              change({ type: 'set-house', house: chart.house, font: font === AS_IT_COMES ? null : font })
             }
           />
         )}

@@ -1,7 +1,7 @@
 /** House styles of one's own: kept in the account, taken by any chart with one click, changed for all that follow. */
 import { useCallback, useEffect, useState } from 'react';
 import type { Chart } from '../../../../core/chart';
-import { type HouseSpec, houseFor, specOf, takeSpec } from '../../../../core/style';
+import { type HouseSpec, heldBy, houseFor, specOf, takeSpec } from '../../../../core/style';
 import { call } from '../../../shared/api';
 import { Button, FileButton } from '../../../shared/controls';
 import { saveFile } from '../../../shared/save-file';
@@ -121,6 +121,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
                   <span className="flex-none text-xs text-quiet">{words.own.charts(style.charts)}</span>
                 )}
               </button>
+              <p className="pt-0.5 text-xs text-quiet">{words.own.holds(heldBy(style.spec))}</p>
               <span className="flex flex-wrap">
                 <Button tone="quiet" onClick={() => void update(style)}>
                   {words.own.update}
@@ -137,6 +138,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
         })}
       </ul>
       {styles.length === 0 && <p className="pb-1 text-xs text-quiet">{words.own.about}</p>}
+      <p className="pb-1 text-xs text-quiet">{words.own.now(heldBy(specOf(chart)))}</p>
       <form
         className="flex gap-1.5"
         onSubmit={(event) => {
