@@ -57,6 +57,12 @@ export function apply(chart: Chart, change: Change): Applied {
       return setFace(chart, change);
     case 'settle':
       return settle(chart, change);
+    case 'set-answers':
+      return {
+        ok: true,
+        chart: patched(chart, { answers: orNone(patched(chart.answers ?? {}, change.answers)) }),
+        inverse: { type: 'set-answers', answers: unpatch(chart.answers ?? {}, change.answers) },
+      };
     case 'set-listed':
       return {
         ok: true,

@@ -85,6 +85,14 @@ const change = {
   }),
   /** Problems left as they are on purpose, or no more. */
   settle: z.object({ type: z.literal('settle'), keys: z.record(z.string().min(1).max(300), z.boolean()) }),
+  /** Answers remembered for the next list; `null` forgets one. */
+  setAnswers: z.object({
+    type: z.literal('set-answers'),
+    answers: z.record(
+      z.string().min(1).max(300),
+      z.object({ choice: textSchema(300), says: textSchema(400) }).nullable(),
+    ),
+  }),
   /** The day on which a list was brought in. */
   setListed: z.object({ type: z.literal('set-listed'), day: chartSchema.shape.listed.unwrap().nullable() }),
   moveBranch: z.object({
@@ -164,6 +172,7 @@ const single = z.discriminatedUnion('type', [
   change.setColumns,
   change.setFace,
   change.settle,
+  change.setAnswers,
   change.setListed,
   change.moveBranch,
   change.moveIn,

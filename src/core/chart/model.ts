@@ -167,6 +167,8 @@ export const chartSchema = z.object({
   face: faceSchema.optional(),
   /** Problems that a person looked at and left as they are on purpose, by their key. */
   settled: z.record(z.string().max(300), z.literal(true)).optional(),
+  /** What was said of problems, by what they ask about: given again to the next list. */
+  answers: z.record(z.string().max(300), z.object({ choice: textSchema(300), says: textSchema(400) })).optional(),
   /** The day (ISO 8601) on which a list was last brought in. */
   listed: z
     .string()

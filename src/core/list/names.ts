@@ -70,12 +70,18 @@ export function likeness(a: string, b: string): number {
   return likenessOfWords(wordsOf(a), wordsOf(b));
 }
 
+/** Whether two longer words differ by a slip of the pen: "marable" and "marrable". */
+const aSlipApart = (a: string, b: string) =>
+  Math.min(a.length, b.length) >= 5 && Math.abs(a.length - b.length) <= 1 && jaroWinkler(a, b) >= 0.95;
+
 /** The same for names whose words were prepared once. */
 export function likenessOfWords(one: readonly string[], two: readonly string[]): number {
   if (one.length === 0 || two.length === 0) return 0;
   if (one.join(' ') === two.join(' ')) return 1;
   if (one.length > 1 && [...one].sort().join(' ') === [...two].sort().join(' ')) return 0.97;
-  if (one.length > 1 && two.length > 1 && one.at(-1) === two.at(-1)) {
+  let cut = 0;
+  const [family, other] = [one.at(-1)!, two.at(-1)!];
+  if (one.length > 1 && two.length > 1 && (family === other || aSlipApart(family, other))) {
     // The family name is the same: given names may be cut or left out, but not be others.
     const [few, many] =
       one.length <= two.length ? [one.slice(0, -1), two.slice(0, -1)] : [two.slice(0, -1), one.slice(0, -1)];
@@ -84,12 +90,15 @@ export function likenessOfWords(one: readonly string[], two: readonly string[]):
       while (at < many.length && !fits(word, many[at]!)) at++;
       return at++ < many.length;
     });
-    if (all && fits(few[0]!, many[0]!)) return 0.9;
+    if (all && fits(few[0]!, many[0]!)) {
+      if (family === other) return 0.9;
+      cut = 0.88;
+    }
   }
   const [x, y] = [one.join(' '), two.join(' ')];
   // Where lengths are far apart the similarity is low whatever the letters.
-  if (Math.min(x.length, y.length) < Math.max(x.length, y.length) * 0.7) return 0;
-  return jaroWinkler(x, y) * 0.95;
+  if (Math.min(x.length, y.length) < Math.max(x.length, y.length) * 0.7) return cut;
+  return Math.max(cut, jaroWinkler(x, y) * 0.95);
 }
 
 /** From here on two names are taken for ways of writing the same one. */

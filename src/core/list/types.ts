@@ -6,6 +6,8 @@ export interface Repair {
   readonly change: Change;
   /** Repairs of problems with the same code and the same word here do the same, and can be done at once. */
   readonly alike?: string;
+  /** What it is remembered by as an answer, where that is not its label. */
+  readonly choice?: string;
 }
 
 /** Something wrong or noteworthy in a list, at its line. */
@@ -20,6 +22,9 @@ export interface Problem {
   readonly field?: string;
   /** Where it can be left as it is on purpose: what that is remembered by. */
   readonly key?: string;
+  /** What it asks about, where lines with other words ask the same; and that in words. */
+  readonly asks?: string;
+  readonly asked?: string;
   readonly repairs: readonly Repair[];
 }
 

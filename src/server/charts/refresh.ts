@@ -1,3 +1,4 @@
+import { answered, answersIn } from '../../core/answers';
 import { kindOf } from '../../core/kinds';
 import { type Comparison, compareList, headingsOf, summaryOf } from '../../core/list';
 import type { ReadOptions } from '../../core/read';
@@ -18,7 +19,7 @@ export interface NewerList extends Pick<ReadOptions, 'form' | 'roles' | 'heading
 export async function replaceList(
   id: string,
   { list: text, try: only = false, ...options }: NewerList,
-): Promise<Omit<Comparison, 'change' | 'changeFor'> & { summary: string; revision: number }> {
+): Promise<Omit<Comparison, 'change' | 'changeFor'> & { summary: string; answered: string[]; revision: number }> {
   const { chart, revision } = await getChart(id);
   const kind = kindOf(chart.kind);
   if (!kind)
@@ -30,8 +31,9 @@ export async function replaceList(
     const roles = await rolesFor(kind.id, headings);
     if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, headings: true, newId });
   }
-  const { change, changeFor: _, ...difference } = compareList(chart, list, kind.words.unnamed);
-  const answer = { ...difference, summary: summaryOf(difference, chart.listed) };
+  const { list: mended, used } = answered(kind, chart, list);
+  const { change, changeFor: _, ...difference } = compareList(chart, mended, kind.words.unnamed);
+  const answer = { ...difference, summary: summaryOf(difference, chart.listed), answered: answersIn(chart, used) };
   const nothing = change.type === 'group' && change.changes.length === 0;
   if (nothing || only) return { ...answer, revision };
   const day = new Date().toISOString().slice(0, 10);

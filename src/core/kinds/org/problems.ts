@@ -50,6 +50,7 @@ const under = (id: string, parent: string): Change => ({
 const leaveAtTop = (item: Item): Repair => ({
   label: `Leave ${called(item)} at the top`,
   alike: 'top',
+  choice: 'top',
   change: { type: 'edit-fields', id: item.id, fields: { superior: null } },
 });
 
@@ -67,7 +68,9 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
   /** People whose name, written otherwise, a superior's may be, the likeliest first. */
   const otherSpellings = (wanted: string): { item: Item; sure: number }[] => {
     const last = folded(wanted).match(/[\p{L}\p{N}']+/gu) ?? [];
-    const some = [...byName].filter(([name]) => last.some((word) => word.length > 1 && folded(name).includes(word)));
+    // A long word may be written with a slip further on.
+    const parts = last.filter((word) => word.length > 1).map((word) => (word.length > 4 ? word.slice(0, 3) : word));
+    const some = [...byName].filter(([name]) => parts.some((part) => folded(name).includes(part)));
     return some
       .map(([name, item]) => ({ item, sure: likeness(wanted, name) }))
       .filter(({ sure }) => sure >= LIKELY)
@@ -81,6 +84,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     return {
       label: `Add a line for ${wanted}`,
       alike: 'new',
+      choice: 'new',
       change: {
         type: 'group',
         changes: [
@@ -95,6 +99,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     const wanted = item.fields['superior']!;
     const found = find(wanted);
     const says = `${lineWord(place)}${called(item)} reports to "${wanted}"`;
+    const asks = { asks: problemKey('superior', folded(wanted)), asked: `Superior "${wanted}"` };
     if (!found) {
       // Where hundreds are unknown the list was read wrong; names for each would only take time.
       const spellings = i < MOST_LOOKED_UP ? otherSpellings(wanted) : [];
@@ -111,6 +116,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
           code: 'superior-spelling',
           severity: 'error',
           ...place,
+          ...asks,
           field: 'superior',
           message: `${says}; it may be ${called(spelt)}, written otherwise. It stands at the top until this is mended.`,
           repairs: [
@@ -123,6 +129,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
         code: 'unknown-superior',
         severity: 'error',
         ...place,
+        ...asks,
         field: 'superior',
         message: `${says}, but nobody of that name is in the list. It stands at the top until this is mended.`,
         repairs: [
@@ -207,6 +214,8 @@ function nameProblems(chart: Chart, tree: Tree, items: readonly Item[], at: At):
         code: 'empty-name',
         severity: post === '' ? 'warning' : 'note',
         ...place,
+        asks: problemKey('empty-name', post),
+        asked: post === '' ? 'A line without a name' : `${post} without a name`,
         field: 'name',
         message:
           post === ''

@@ -1,6 +1,7 @@
 /** A newer list: who joined, left, moved, was renamed or changed, seen on list and sheet, taken in whole or in part. */
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
+import { answered } from '../../../core/answers';
 import type { Change } from '../../../core/chart';
 import {
   type Comparison,
@@ -18,6 +19,7 @@ import { fieldLabel, kindFor } from '../../shared/fields';
 import { type Taken, Understand } from '../../shared/Understand';
 import { change, focusRow, type Mark, mark, say, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
+import { Answers } from './Answers';
 import { MARK_COLOURS } from './MarkBadge';
 import { today } from './PasteDialog';
 
@@ -89,7 +91,8 @@ export function NewerList({ onClose }: { onClose: () => void }) {
     });
     return read.ok ? read.list : null;
   }, [list, kind]);
-  const found = useMemo(() => fresh && compareList(chart, fresh, kind.words.unnamed), [chart, fresh, kind]);
+  const mended = useMemo(() => fresh && answered(kind, chart, fresh), [chart, fresh, kind]);
+  const found = useMemo(() => mended && compareList(chart, mended.list, kind.words.unnamed), [chart, mended, kind]);
   const entries = useMemo(() => (found ? entriesOf(found, chart.kind) : []), [found, chart.kind]);
   const chosen = useMemo(
     () => new Set(entries.map(({ kind: of, item }) => entryKey(of, item)).filter((key) => !refused.has(key))),
@@ -144,6 +147,9 @@ export function NewerList({ onClose }: { onClose: () => void }) {
         <p role="status" className="font-semibold">
           {found ? summaryOf(found, chart.listed) : words.newer.unreadable}
         </p>
+        {mended && mended.used.length > 0 && (
+          <Answers keys={mended.used} title={words.answers.used(mended.used.length)} />
+        )}
         {chart.listed === undefined && entries.length > 0 && <p className="text-xs text-quiet">{words.newer.first}</p>}
       </div>
       <div className="relative min-h-0 flex-1 overflow-auto px-3.5 py-1">

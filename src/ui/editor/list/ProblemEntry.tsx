@@ -1,4 +1,5 @@
 /** A problem with its repairs: seen on the sheet before they are done, for this line or for all alike. */
+import { mended } from '../../../core/answers';
 import type { Problem } from '../../../core/list';
 import { Button } from '../../shared/controls';
 import { change, say, tryOut, useEditor } from '../state/store';
@@ -40,7 +41,7 @@ export function ProblemEntry({
             <span key={repair.label} className="inline-flex max-w-full">
               <Button
                 {...trial(repair.change)}
-                onClick={() => change(repair.change)}
+                onClick={() => change(mended(useEditor.getState().chart, problem, repair))}
                 className={`text-left whitespace-normal! ${alike.length > 1 ? 'rounded-r-none' : ''}`}
               >
                 {repair.label}

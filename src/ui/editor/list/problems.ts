@@ -1,4 +1,5 @@
 /** Problems by the line they stand at, and the change that does the same repair for all that are alike. */
+import { mended } from '../../../core/answers';
 import { apply, type Change, type Chart } from '../../../core/chart';
 import type { Problem, Repair } from '../../../core/list';
 
@@ -26,17 +27,29 @@ export const worst = (problems: readonly Problem[]): Problem['severity'] | null 
     problems.some((problem) => problem.severity === severity),
   ) ?? null;
 
+/** A problem with the repair that it gets. */
+export interface Asked {
+  readonly problem: Problem;
+  readonly repair: Repair;
+}
+
 /** Problems that the same repair mends, this one included. */
-export const alikeTo = (problems: readonly Problem[], code: string, alike: string): Repair[] =>
+export const alikeTo = (problems: readonly Problem[], code: string, alike: string): Asked[] =>
   problems.flatMap((problem) =>
-    problem.code === code ? problem.repairs.filter((repair) => repair.alike === alike).slice(0, 1) : [],
+    problem.code === code
+      ? problem.repairs
+          .filter((repair) => repair.alike === alike)
+          .slice(0, 1)
+          .map((repair) => ({ problem, repair }))
+      : [],
   );
 
 /** All of some repairs as one change; those that no longer can be done after the ones before are left out. */
-export function allTogether(chart: Chart, repairs: readonly Repair[]): { change: Change; count: number } {
+export function allTogether(chart: Chart, repairs: readonly Asked[]): { change: Change; count: number } {
   const changes: Change[] = [];
   let at = chart;
-  for (const { change } of repairs) {
+  for (const { problem, repair } of repairs) {
+    const change = mended(at, problem, repair);
     const applied = apply(at, change);
     if (!applied.ok) continue;
     at = applied.chart;

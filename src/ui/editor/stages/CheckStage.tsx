@@ -1,5 +1,6 @@
 /** Problems, each at its line with its repairs; and the figures. */
 import { Button } from '../../shared/controls';
+import { Answers } from '../list/Answers';
 import { ProblemEntry } from '../list/ProblemEntry';
 import { change, focusLine, openStage, useEditor } from '../state/store';
 import { words } from '../words';
@@ -16,6 +17,7 @@ function goTo(item: string): void {
 
 export function CheckStage() {
   const problems = useEditor((state) => state.composition?.problems) ?? [];
+  const answers = useEditor((state) => state.chart.answers);
   const settled = useEditor((state) => state.chart.settled);
   const left = Object.keys(settled ?? {});
   return (
@@ -57,6 +59,7 @@ export function CheckStage() {
           </Button>
         </p>
       )}
+      <Answers title={words.answers.kept(Object.keys(answers ?? {}).length)} />
       <Figures />
     </div>
   );

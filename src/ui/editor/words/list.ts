@@ -163,6 +163,14 @@ export const work = {
   betweenThem: 'Between them',
 };
 
+export const answers = {
+  kept: (count: number) => `${count} ${count === 1 ? 'answer is' : 'answers are'} kept for the next list`,
+  used: (count: number) =>
+    `${count} ${count === 1 ? 'answer' : 'answers'} given before ${count === 1 ? 'was' : 'were'} used`,
+  forget: 'Forget',
+  forgetOne: (says: string) => `Forget: ${says}`,
+};
+
 export const newer = {
   button: 'Newer list',
   title: 'A newer list',
