@@ -41,7 +41,7 @@ const REPAIRS = [
   'Write "Vacant post"',
 ];
 const chart = REPAIRS.reduce(mend, chartOfList(org, 'Staff', read(LIST)));
-const after = (of: Chart, text: string) => compareList(of, answered(org, of, read(text)).list, org.words.unnamed);
+const compared = (of: Chart, text: string) => compareList(of, answered(org, of, read(text)).list, org.words.unnamed);
 
 describe('answers', () => {
   it('are given to the same list again: nothing has changed', () => {
@@ -53,18 +53,18 @@ describe('answers', () => {
       'Superior "P. Marable": Put under Piet Marrable',
       'Superior "Somebody Else": Leave Tolu Adeyri at the top',
     ]);
-    const found = after(chart, LIST);
+    const found = compared(chart, LIST);
     expect(summaryOf(found)).toBe('Nothing changed');
   });
   it('leave just the real changes to tell', () => {
     const next = LIST.replace('Suda Welk,Lead,P. Marable', 'Suda Welk,Head of glass,P. Marable')
       .replace('Cass Orme', 'Iven Sarl,Gardener,P. Marable\nCass Orme')
       .replace('Hanne Ostrey,Lead,P. Marable', 'Hanne Ostrey,Lead,Oriel Tansley');
-    expect(summaryOf(after(chart, next))).toBe('1 joined, 1 moved, 1 changed');
+    expect(summaryOf(compared(chart, next))).toBe('1 joined, 1 moved, 1 changed');
   });
   it('are none of a list that asks nothing, and are asked again once they are forgotten', () => {
     const { answers: _, ...without } = chart;
-    expect(summaryOf(after(without, LIST))).not.toBe('Nothing changed');
+    expect(summaryOf(compared(without, LIST))).not.toBe('Nothing changed');
     const forgotten = carried(chart, {
       type: 'set-answers',
       answers: Object.fromEntries(Object.keys(chart.answers!).map((key) => [key, null])),
@@ -77,6 +77,6 @@ describe('answers', () => {
     const first = mend(chartOfList(org, 'S', read(wanted)), 'Put under Piet Marrable');
     const both = mend(first, 'Leave Bo at the top');
     expect(Object.keys(both.answers!).length).toBe(2);
-    expect(summaryOf(after(both, wanted))).toBe('Nothing changed');
+    expect(summaryOf(compared(both, wanted))).toBe('Nothing changed');
   });
 });

@@ -11,6 +11,7 @@ export {
 } from './compare';
 export { dateIn, dateKey, type LooseDate } from './dates';
 export { byType, isYes, natural, showField } from './format';
+export { inLanguages } from './headings';
 export { jsonForm, listAsJson } from './json';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
 export { lineProblems, mergeLines, problemKey } from './lines';

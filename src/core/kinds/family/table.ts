@@ -1,11 +1,20 @@
 /** Families as tables: father, mother and partners by id or by name. */
 import type { Chart } from '../../chart';
-import { type Column, itemFinder, type ListRead, type ReadContext, references, tableForms, tidy } from '../../list';
+import {
+  type Column,
+  inLanguages,
+  itemFinder,
+  type ListRead,
+  type ReadContext,
+  references,
+  tableForms,
+  tidy,
+} from '../../list';
 import { rememberedPair } from '../../remember';
 import { byOf, familyOf, isRelation, type Status, sexOf, statusOf } from './family';
 import { listOf, type PairRecord, type PersonRecord } from './records';
 
-export const columns: readonly Column[] = [
+export const columns: readonly Column[] = inLanguages([
   { field: 'name', label: 'Name', headings: ['fullname', 'person', 'names', 'who'] },
   {
     field: 'born',
@@ -30,7 +39,7 @@ export const columns: readonly Column[] = [
     headings: ['partner', 'partnerid', 'spouse', 'spouses', 'spouseid', 'marriedto', 'wife', 'husband', 'married'],
   },
   { field: 'id', label: 'Id', headings: ['no', 'number', 'key', 'personid'] },
-];
+]);
 
 const TABLE = `Id,Name,Born,Died,Sex,Father,Mother,Partners
 1,Bertrand Oke,1865,1930,m,,,Alba Tansley
