@@ -75,6 +75,8 @@ export const lookSchema = z.object({
   lineColour: colourSchema,
   /** What stands at the far end of a line that has no head of its own. */
   lineEnd: z.enum(LINE_ENDS),
+  /** What stands where it begins. */
+  lineStart: z.enum(LINE_ENDS),
   /** Free space between a line and the boxes at both its ends, in points. */
   lineGap: z.number().min(0).max(12),
   /** Size of words at lines, in points. */
@@ -90,6 +92,14 @@ export type LookPatch = z.infer<typeof lookPatchSchema>;
 
 /** The look of a line: of those of a tier, of a role, or of one alone. */
 export const lineLookSchema = lookSchema
-  .pick({ line: true, lineWidth: true, lineDash: true, lineColour: true, lineEnd: true, lineGap: true })
+  .pick({
+    line: true,
+    lineWidth: true,
+    lineDash: true,
+    lineColour: true,
+    lineEnd: true,
+    lineStart: true,
+    lineGap: true,
+  })
   .partial();
 export type LineLook = z.infer<typeof lineLookSchema>;

@@ -69,6 +69,7 @@ export const nudgeSchema = z.object({ dx: z.number().min(-5000).max(5000), dy: z
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 /** A fixed place where a line meets a box: a side, and how far along it, from its left or top end. */
 export const dockSchema = z.object({ side: z.enum(SIDES), at: z.number().min(0).max(1) });
+export type Dock = z.infer<typeof dockSchema>;
 
 /** What was set by hand on one line; what is absent is computed. */
 export const lineSchema = z.object({

@@ -108,15 +108,32 @@ export function drawLinks(
       ),
       ...curves.map((way) => pathThrough(way, true)),
     ].join('');
-    const endOf = (link: ArrangedLink) => (look.lineEnd === 'plain' && link.arrow ? 'arrow' : look.lineEnd);
+    // A head that a line has by what it says is taken off only by who asks for a plain end of it.
+    const endOf = (link: ArrangedLink) =>
+      look.lineEnd === 'plain' && link.arrow && ownOf(link)?.lineEnd === undefined ? 'arrow' : look.lineEnd;
     const heads = own.flatMap((link) => {
-      const end = endOf(link);
-      return end === 'plain' ? [] : [headOf(withGap(link.ways?.at(-1) ?? link.points, look.lineGap), end)];
+      const ends: [Look['lineEnd'], readonly Point[]][] = [
+        [endOf(link), link.ways?.at(-1) ?? link.points],
+        [look.lineStart, [...(link.ways?.[0] ?? link.points)].reverse()],
+      ];
+      // Drawn by another link where it has no ways of its own.
+      if (link.ways?.length === 0) return [];
+      return ends.flatMap(([end, way]) =>
+        end === 'plain' || way.length < 2 ? [] : [{ end, d: headOf(withGap(way, look.lineGap), end) }],
+      );
     });
     const marks: Mark[] = d === '' ? [] : [{ type: 'path', d, ...stroke(look) }];
-    const ring = look.lineEnd === 'ring' && { stroke: look.lineColour, width: Math.max(0.75, look.lineWidth) };
-    if (heads.length > 0)
-      marks.push({ type: 'path', d: heads.join(''), fill: ring ? house.sheet : look.lineColour, ...ring });
+    for (const ring of [false, true]) {
+      const own = heads.filter(({ end }) => (end === 'ring') === ring);
+      if (own.length === 0) continue;
+      const open = ring && { stroke: look.lineColour, width: Math.max(0.75, look.lineWidth) };
+      marks.push({
+        type: 'path',
+        d: own.map(({ d }) => d).join(''),
+        fill: ring ? house.sheet : look.lineColour,
+        ...open,
+      });
+    }
     for (const { words, tier } of own) {
       if (!words) continue;
       if (lookOf(tier).wordBack) marks.push(backOf(words, house));

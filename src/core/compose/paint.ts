@@ -2,8 +2,9 @@
 import type { Chart, LineLook } from '../chart';
 import type { ArrangedLink, Arrangement, Structure } from '../kinds';
 import type { Fit } from '../layout';
-import type { Scene, SceneBand } from '../scene';
+import type { Scene, SceneBand, SceneEdge } from '../scene';
 import { type Fonts, plainOf } from '../text';
+import { handOf } from './by-hand';
 import { captionMarks } from './captions';
 import { areaPath, drawArea, drawItem, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
@@ -44,11 +45,32 @@ function countsOf(chart: Chart, structure: Structure): { count: number; exceptio
   return counts;
 }
 
+/** In larger pictures lines are not picked one by one. */
+const MOST_PICKED = 2_000;
+
+/** Lines that can be picked, each once. */
+const edgesOf = (links: readonly ArrangedLink[]): SceneEdge[] =>
+  links.flatMap(({ id, said, from, to, role, label, points, curved, ways }) =>
+    (id === undefined && said === undefined) || ways?.length === 0
+      ? []
+      : [
+          {
+            ...(id === undefined ? { said: said! } : { id }),
+            from,
+            to,
+            role,
+            label,
+            points: points.map(([x, y]) => [Math.round(x * 100) / 100, Math.round(y * 100) / 100] as const),
+            curved,
+          },
+        ],
+  );
+
 /** What was set on the role of a link, and on the link itself or the line of the list that says it. */
-function lineLooks({ roles, links, items }: Chart): (link: ArrangedLink) => LineLook | undefined {
-  return ({ id, role, said }) => {
-    const byHand = id === undefined ? items[said ?? '']?.line : links[id]?.line;
-    const byRole = roles?.[role];
+function lineLooks(chart: Chart): (link: ArrangedLink) => LineLook | undefined {
+  return (link) => {
+    const byHand = handOf(chart, link);
+    const byRole = chart.roles?.[link.role];
     return byRole && byHand?.look ? { ...byRole, ...byHand.look } : (byHand?.look ?? byRole);
   };
 }
@@ -176,6 +198,7 @@ export function paint(
         ],
       })),
     notes: noteBoxes(notes),
+    edges: items.length > MOST_PICKED ? [] : edgesOf(arrangement.links),
     axis: arrangement.axis,
     bands,
   };

@@ -16,6 +16,7 @@ import { type Fit, fitToPage } from '../layout';
 import type { Box } from '../scene';
 import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
 import type { Fonts } from '../text';
+import { linesByHand } from './by-hand';
 import { type Caption, captionsOf, type Insets, roomFor, roomOf, withInsets, withoutRoom, withRoom } from './captions';
 import { type DrawnEnclosure, enclosures } from './enclose';
 import { enclosedOf } from './enclosed';
@@ -160,8 +161,8 @@ const UPRIGHT = new Set(['down', 'up', 'rows']);
 const NOTHING: ReadonlyMap<string, Inside> = new Map();
 
 /** The arrangement of what was prepared. */
-export const arranged = ({ kind, input, inside, structure, sizes, room }: Prepared): Arrangement =>
-  filled(withoutRoom(kind.arrange(input), room), inside, structure, sizes);
+export const arranged = ({ chart, kind, input, inside, structure, sizes, room }: Prepared): Arrangement =>
+  linesByHand(filled(withoutRoom(kind.arrange(input), room), inside, structure, sizes), chart, sizes);
 
 /** Where an arrangement's picture comes to stand on the page. */
 export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts): Onto {
@@ -171,7 +172,7 @@ export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts)
   const drawn =
     input.enclosed.length > 0 ? enclosures(input.enclosed, boxesOf(prepared, arrangement), arrangement) : [];
   // Shapes round what stands at the edge reach beyond it.
-  const out = { left: 0, top: 0, right: arrangement.width, bottom: arrangement.height };
+  const out = { left: 0, top: 0, right: arrangement.width, bottom: arrangement.height, ...arrangement.reach };
   for (const { extent, name } of drawn) {
     out.left = Math.min(out.left, extent.x - EDGE);
     out.top = Math.min(out.top, extent.y - EDGE, name[1]);

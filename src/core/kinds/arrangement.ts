@@ -87,6 +87,8 @@ export interface ArrangedLink {
   /** The whole way from end to end. */
   readonly points: readonly Point[];
   readonly curved: boolean;
+  /** Its way follows the sides that were set by hand already. */
+  readonly docked?: boolean;
   /** Tier whose line look it takes. */
   readonly tier: number;
   /** What is drawn, where that is not just the whole way: such as the parts before and after the words on it. */
@@ -147,6 +149,8 @@ export interface Arrangement {
   readonly bands: readonly { readonly start: number; readonly end: number }[];
   readonly width: number;
   readonly height: number;
+  /** How far lines that were set by hand reach beyond that. */
+  readonly reach?: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
   /** What only the drawing knows, such as how many lines cross; joins the figures. */
   readonly figures?: Readonly<Record<string, number>>;
   /** What is wrong with the drawing itself. */

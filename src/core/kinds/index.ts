@@ -12,4 +12,6 @@ export const kindOf = (id: string): Kind | undefined => kinds.find((kind) => kin
 export * from './arrangement';
 export { notDrawn } from './carry';
 export * from './choices';
+export { dockIn } from './docks';
 export * from './kind';
+export type { Addition } from './typing';

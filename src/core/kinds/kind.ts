@@ -9,6 +9,7 @@ import type { CAPTION_SIDES, Change, Chart, Face, Item, LookPatch } from '../cha
 import type { Column, ListForm, ListRead, Problem } from '../list';
 import type { ArrangeInput, Arrangement, Region, Size, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
+import type { Addition } from './typing';
 
 /** The kind's own words, for screens that serve all kinds. */
 export interface KindWords {
@@ -163,6 +164,14 @@ export interface Kind {
   cell?(chart: Chart, item: string, field: string): string | undefined;
   /** The change that writes such a cell; undefined: it is the item's field. A problem's sentence where it can't be. */
   writeCell?(chart: Chart, item: string, field: string, text: string): Change | string | undefined;
+  /** The change that a typed line asks for beside its name, such as "+ Karl"; undefined where it is just a name. */
+  typed?(chart: Chart, item: string, text: string): Change | undefined;
+  /** Where the line after one goes when it is written on; undefined: as everywhere. */
+  nextPlace?(chart: Chart, item: string): { readonly parent: string | null; readonly after: string | null } | undefined;
+  /** What moving a line under another means in a kind that draws no tree; a sentence where it means nothing. */
+  nest?(chart: Chart, item: string, above: string): { readonly change: Change; readonly said: string } | string;
+  /** What can be added at an item, the plainest first. */
+  readonly additions: readonly Addition[];
   /** The list as outline text: what is written is read back the same. */
   writeOutline(chart: Chart): string;
   /** Columns that the outline's lines hold; all of the kind's where absent. */

@@ -1,6 +1,7 @@
 export { type Dock, dockPoint, type Obstacle, type Side, type Wanted, waysAround } from './around';
 export { boundByArea, grownArea } from './bound';
 export { crossingsOf } from './crossings';
+export { partedAt, runsThrough, wayByHand } from './detour';
 export { type Layered, type LayeredEdge, type LineForm, layered } from './layered';
 export { LINE_GAP, withGap } from './line-gap';
 export { countCrossings, type LayerGraph, orderLayers } from './order';

@@ -35,6 +35,8 @@ export interface Column {
   readonly label: string;
   /** Other headings it is known by, lower case, without marks or spaces. */
   readonly headings: readonly string[];
+  /** What is to be written there, said on an empty line. */
+  readonly hint?: string;
   /** It says where an item is placed rather than what it is; said in a sentence. */
   readonly places?: string;
   /** Its cells name other lines: one, or several set apart by semicolons. */

@@ -78,6 +78,7 @@ export function columnPages(chart: Chart, entries: readonly Entry[], least: numb
       page: [...drawPage(chart, house, place, [], fonts, number), ...marks],
       notes: [],
       areas: [],
+      edges: [],
       axis: 'overlaps',
       bands: [],
     };

@@ -1,6 +1,7 @@
 export { type SceneChange, sameMarks, sceneHearer, sceneTeller } from './changed';
 export {
   type Box,
+  edgeKey,
   grown,
   isTurned,
   type Mark,
@@ -9,6 +10,7 @@ export {
   type PlacedMark,
   type Scene,
   type SceneBand,
+  type SceneEdge,
   type SceneItem,
 } from './scene';
 export {

@@ -75,6 +75,24 @@ export interface SceneItem {
   readonly marks: readonly Mark[];
 }
 
+/** A line as it runs. */
+export interface SceneEdge {
+  /** Of the chart's link, where it is one; else of the line of the list that says it. */
+  readonly id?: string;
+  readonly said?: string;
+  readonly from: string;
+  readonly to: string;
+  readonly role: string;
+  readonly label: string;
+  /** In the picture's own units; where `curved` the points of cubic Bézier curves. */
+  readonly points: readonly (readonly [number, number])[];
+  readonly curved: boolean;
+}
+
+/** What a line is known by. */
+export const edgeKey = ({ id, said }: Pick<SceneEdge, 'id' | 'said'>): string =>
+  id === undefined ? `said ${said}` : `link ${id}`;
+
 export interface SceneBand {
   readonly tier: number;
   readonly name: string;
@@ -119,6 +137,8 @@ export interface Scene {
     /** Where its name stands on the page: at it, and in the key. */
     readonly labels?: readonly Box[];
   }[];
+  /** Lines one by one, to be picked and bent; of the largest pictures, where none could be, there are none. */
+  readonly edges: readonly SceneEdge[];
   readonly axis: 'rows' | 'columns' | 'rings' | 'overlaps';
   readonly bands: readonly SceneBand[];
 }

@@ -123,6 +123,7 @@ export function houseFrom(form: HouseForm, colours: HouseColours, first: boolean
         ...line,
         lineColour: colours.line,
         lineEnd: 'plain',
+        lineStart: 'plain',
         lineGap: LINE_GAP,
         wordSize: WORDS * (size.least / LEAST_SIZE),
         wordBack: false,

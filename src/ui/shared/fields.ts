@@ -12,6 +12,10 @@ export const itemName = (chart: Pick<Chart, 'kind' | 'items'>, id: string): stri
 export const fieldLabel = (kindId: string, field: string): string =>
   kindFor(kindId).columns.find((column) => column.field === field)?.label ?? field;
 
+/** What is to be written in an empty cell. */
+export const fieldHint = (kindId: string, field: string): string =>
+  kindFor(kindId).columns.find((column) => column.field === field)?.hint ?? fieldLabel(kindId, field);
+
 /** The words of a cell of the list. */
 export const cellText = (chart: Chart, item: string, field: string): string =>
   kindFor(chart.kind).cell?.(chart, item, field) ?? chart.items[item]?.fields[field] ?? '';

@@ -3,12 +3,14 @@ import type { ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { renamed } from '../naming';
 import { placeUnder } from '../place';
+import { beside, over, under } from '../typing';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
 import { graphOf } from './graph';
 import { cell, columns, forms, outlineOf } from './list';
 import { problems } from './problems';
+import { typed } from './typing';
 
 const MISSING = 'Needs a linking phrase between two ideas, such as "Tides - bring -> Mud".';
 
@@ -62,6 +64,8 @@ export const concept: Kind = {
       : field === 'from'
         ? placeUnder(chart, item, field, text)
         : undefined,
+  typed,
+  additions: [under('A linked idea', 'u'), beside('An idea beside it', 'b'), over('An idea that leads to it', 'a')],
   writeOutline: outlineOf,
   tierName: (_chart, _structure, tier) =>
     tier === 1 ? 'Main idea' : tier === 2 ? '1 link away' : `${tier - 1} links away`,

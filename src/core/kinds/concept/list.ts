@@ -24,6 +24,7 @@ export const columns: readonly Column[] = [
   {
     field: 'phrase',
     label: 'Linking phrase',
+    hint: 'linking phrase',
     headings: [
       'link',
       'linkingphrase',
@@ -157,6 +158,14 @@ function withoutFocus(raw: string): { lines: { line: number; text: string }[]; f
   return { lines, focus };
 }
 
+/** What a line that is typed says beyond a name: a proposition with arrows, the focus question. */
+export const typedLine = (
+  text: string,
+): { readonly focus: string } | { readonly from: string; readonly phrase: string; readonly to: string } | undefined => {
+  const focus = FOCUS.exec(text);
+  return focus ? { focus: tidy(focus[1]!) } : proposition(text, undefined);
+};
+
 /** The one separator under which the most lines are propositions. */
 function separatorOf(lines: readonly { text: string }[]): { apart: RegExp; count: number } {
   let best: { apart: RegExp; count: number } = { apart: PARTED[0], count: 0 };
@@ -207,7 +216,7 @@ const propositionForm: ListForm = {
 };
 
 /** `[linking phrase] concept`, in square or round brackets. */
-const split: SplitLine = (line) => {
+export const split: SplitLine = (line) => {
   const found = /^\[([^\]]*)\]\s*(.*)$/.exec(line) ?? /^\(([^)]*)\)\s*(.+)$/.exec(line);
   if (!found) return { name: tidy(line) };
   const phrase = tidy(found[1]!);

@@ -5,10 +5,11 @@ import { chosen } from '../choices';
 import type { Fitness, Kind } from '../kind';
 import { renamed } from '../naming';
 import { placeUnder } from '../place';
+import { beside, over, typedFields, under, withFields } from '../typing';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figureCharts, figures, shownFigures } from './figures';
-import { cell, columns, forms, outlineOf } from './list';
+import { cell, columns, forms, outlineOf, split } from './list';
 import { problems } from './problems';
 import { stepsOf } from './steps';
 import { type Aim, worthOf } from './worth';
@@ -66,6 +67,11 @@ export const decision: Kind = {
       : field === 'from'
         ? placeUnder(chart, item, field, text)
         : undefined,
+  typed(chart, item, text) {
+    const fields = typedFields(split, text, chart.items[item]!.parent === null ? 0 : 1, []);
+    return fields && withFields(item, fields);
+  },
+  additions: [under('An answer', 'u'), beside('Another answer beside it', 'b'), over('A question before it', 'a')],
   writeOutline: outlineOf,
   tierName(chart, structure, tier) {
     const { steps } = stepsOf(chart);

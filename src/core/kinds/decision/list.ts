@@ -17,7 +17,12 @@ import { stepsOf } from './steps';
 
 export const columns: readonly Column[] = [
   { field: 'name', label: 'Text', headings: ['name', 'question', 'outcome', 'label', 'words', 'description', 'title'] },
-  { field: 'answer', label: 'Answer', headings: ['when', 'if', 'choice', 'branch', 'way', 'reply'] },
+  {
+    field: 'answer',
+    label: 'Answer',
+    hint: 'answer that leads here',
+    headings: ['when', 'if', 'choice', 'branch', 'way', 'reply'],
+  },
   {
     field: 'from',
     label: 'From',
@@ -30,6 +35,7 @@ export const columns: readonly Column[] = [
   {
     field: 'value',
     label: 'Value',
+    hint: 'value',
     type: 'money',
     headings: ['worth', 'payoff', 'gain', 'result', 'amount', 'profit'],
   },
@@ -60,7 +66,7 @@ const COST = /\s*\(\s*costs? ([^()]+)\)\s*$/i;
 const VALUE = /\s+=\s*([-−–]?[\p{Sc}\s]*[\d][\d.,'’\s]*\p{Sc}?)\s*$/u;
 
 /** `answer (60 %) (cost 400): text = 1200`; what stands at the left has no answer. */
-const split: SplitLine = (line, _separator, level) => {
+export const split: SplitLine = (line, _separator, level) => {
   let text = tidy(line);
   const fields: Record<string, string> = {};
   const take = (from: string, pattern: RegExp, field: string): string => {

@@ -4,7 +4,7 @@ import { chosen } from '../choices';
 import { ASIDE, type Block, blockOf, inFamilyOrder } from './blocks';
 import { choices } from './choices';
 import { partnerLine, portOf, stemOf } from './couple-lines';
-import { type Child, type Couple, familyOf } from './family';
+import { type Child, type Couple, familyOf, isPartnerLine } from './family';
 import { generationsOf } from './generations';
 import { householdsOf } from './households';
 import { meetAsTwins } from './twins';
@@ -113,6 +113,7 @@ export function arrange(input: ArrangeInput): Arrangement {
       else boxes.set(id, corner);
     }
 
+  const said = saidBy(chart);
   const links: ArrangedLink[] = drawn.flatMap((couple) => {
     const port = ports.get(couple.key)!;
     const [a, b] = couple.partners;
@@ -122,6 +123,7 @@ export function arrange(input: ArrangeInput): Arrangement {
       {
         from: a!,
         to: b,
+        ...said(a!, b, 'partner'),
         role: 'partner',
         label: couple.status,
         points: (apartEdge.has(couple.key)
@@ -144,7 +146,9 @@ export function arrange(input: ArrangeInput): Arrangement {
     const [from, other] = couple.partners.filter((partner) => shown.has(partner));
     const link = {
       to: child.id,
-      said: child.id,
+      ...(isPartnerLine(chart.items[child.id]!)
+        ? said(child.id, couple.partners.find((one) => shown.has(one)) ?? '', 'child-of')
+        : { said: child.id }),
       role: 'child-of',
       label: child.by === 'birth' ? '' : child.by,
       points,
@@ -177,6 +181,23 @@ export function arrange(input: ArrangeInput): Arrangement {
           .map(({ from, role, to }) => (role === 'partner' ? `${from} ${to}` : from)),
       ),
     },
+  };
+}
+
+/** What says that two belong together: the line of the one who stands under the other, or a link. */
+function saidBy({ items, links }: ArrangeInput['chart']) {
+  const linked = new Map(
+    Object.values(links).flatMap(({ id, role, from, to }) => [
+      [`${role} ${from} ${to}`, id],
+      [`${role} ${to} ${from}`, id],
+    ]),
+  );
+  const isUnder = (one: string, other: string) => isPartnerLine(items[one]!) && items[one]!.parent === other;
+  return (a: string, b: string, role: string): { said?: string; id?: string } => {
+    if (role === 'partner' && isUnder(a, b)) return { said: a };
+    if (role === 'partner' && isUnder(b, a)) return { said: b };
+    const id = linked.get(`${role} ${a} ${b}`);
+    return id === undefined ? {} : { id };
   };
 }
 

@@ -15,6 +15,7 @@ import { generationsOf } from './generations';
 import { outline, outlineOf } from './outline';
 import { problems } from './problems';
 import { cell, columns, tables } from './table';
+import { additions, nextPlace, typed } from './typing';
 import { shownPeople } from './view';
 
 function fits({ form, items, columns: found }: ListRead): Fitness {
@@ -70,6 +71,9 @@ export const family: Kind = {
   },
   cell,
   writeCell,
+  typed,
+  nextPlace,
+  additions,
   writeOutline: outlineOf,
   plus: '+',
   formats: {

@@ -55,7 +55,7 @@ function noteFields(note: string): Record<string, string> | undefined {
 }
 
 /** `+ Name (born–died, adopted), parted`; or name, born and died set apart by tabs or bars. */
-const split: SplitLine = (line, separator) => {
+export const split: SplitLine = (line, separator) => {
   let text = tidy(line);
   const partner = /^[+&∞]\s*/.exec(text);
   if (partner) text = text.slice(partner[0].length);

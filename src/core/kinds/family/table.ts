@@ -19,6 +19,7 @@ export const columns: readonly Column[] = inLanguages([
   {
     field: 'born',
     label: 'Born',
+    hint: 'born',
     type: 'date',
     headings: ['birth', 'birthdate', 'dateofbirth', 'dob', 'b', 'birthyear', 'yearofbirth'],
   },
@@ -28,7 +29,7 @@ export const columns: readonly Column[] = inLanguages([
     type: 'date',
     headings: ['death', 'deathdate', 'dateofdeath', 'dod', 'd', 'deathyear', 'yearofdeath'],
   },
-  { field: 'relation', label: 'Relation', headings: ['relationship', 'by', 'how'] },
+  { field: 'relation', label: 'Relation', hint: 'child, partner ...', headings: ['relationship', 'by', 'how'] },
   { field: 'sex', label: 'Sex', headings: ['gender', 'mf'] },
   { field: 'father', label: 'Father', refers: 'one', headings: ['fatherid', 'dad', 'fathername'] },
   { field: 'mother', label: 'Mother', refers: 'one', headings: ['motherid', 'mum', 'mom', 'mothername'] },

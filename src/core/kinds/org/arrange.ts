@@ -2,7 +2,7 @@ import type { LineByHand } from '../../chart';
 import { LINE_GAP, type Obstacle, type Point, type Shift, type Tree, wayOf, waysAround } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
-import { byHand, dockIn } from '../line-by-hand';
+import { dockIn } from '../docks';
 import { choices } from './choices';
 import { PLATE_GAP, type Plan, placed, planOf, plateOf, sizeOf } from './plan';
 import { SECOND } from './second';
@@ -41,7 +41,6 @@ export function arrange(input: ArrangeInput): Arrangement {
     const tier = structure.tierOf.get(ids[drop.from]!)!;
     const way = wayOf(laid, base, drop, lookOf(tier).line, LINE_GAP, shift);
     const to = ids[drop.to]!;
-    const computed = { points: way.points.map(place), curved: way.curved };
     return {
       from: ids[drop.from]!,
       to,
@@ -49,13 +48,8 @@ export function arrange(input: ArrangeInput): Arrangement {
       role: 'reports-to',
       label: '',
       tier,
-      ...byHand(
-        computed,
-        chart.items[to]!.line,
-        boxOf(boxes, sizes, ids[drop.from]!),
-        boxOf(boxes, sizes, to),
-        LINE_GAP,
-      ),
+      points: way.points.map(place),
+      curved: way.curved,
     };
   });
   links.push(...secondLines(input, boxes, links));
@@ -118,7 +112,7 @@ function secondLines(
     })),
     LINE_GAP,
   );
-  return drawn.map(({ from, to, role, label, line, id }, i) => ({
+  return drawn.map(({ from, to, role, label, id }, i) => ({
     id,
     from,
     to,
@@ -126,13 +120,9 @@ function secondLines(
     label: label ?? '',
     tier: structure.tierOf.get(from)!,
     look: { lineDash: 'dashed' as const },
-    ...byHand(
-      { points: ways[i]!, curved: false },
-      line?.bends ? { bends: line.bends } : undefined,
-      obstacles[numberOf.get(from)!]!,
-      obstacles[numberOf.get(to)!]!,
-      LINE_GAP,
-    ),
+    points: ways[i]!,
+    curved: false,
+    docked: true,
   }));
 }
 

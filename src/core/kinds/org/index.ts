@@ -1,8 +1,9 @@
 /** Org charts: who reports to whom. Tiers are ranks: the distance from the top. */
-import type { ListRead } from '../../list';
+import { type ListRead, nameAnd } from '../../list';
 import { treeBeings } from '../beings';
 import type { Fitness, Kind } from '../kind';
 import { placeUnder } from '../place';
+import { beside, over, typedFields, under, withFields } from '../typing';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
@@ -55,6 +56,16 @@ export const org: Kind = {
     if (field === 'superior') return placeUnder(chart, item, field, text, true);
     return field === FIELD ? writeSecond(chart, item, text) : undefined;
   },
+  typed(chart, item, text) {
+    const fields = chart.items[item]!.fields['post'] ? undefined : typedFields(nameAnd('post'), text, 0);
+    return fields && withFields(item, fields);
+  },
+  additions: [
+    beside('Beside it', 'b'),
+    under('Under it', 'u'),
+    over('Above it', 'a'),
+    under('An aide', 'i', { aide: 'yes' }, 'aide'),
+  ],
   writeOutline: outlineOf,
   outlineFields: ['name', 'post', 'superior', 'id'],
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,

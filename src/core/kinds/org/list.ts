@@ -22,6 +22,7 @@ export const columns: readonly Column[] = inLanguages(
     {
       field: 'post',
       label: 'Post',
+      hint: 'post',
       headings: ['title', 'jobtitle', 'job', 'position', 'role', 'posttitle', 'function'],
     },
     {

@@ -1,13 +1,14 @@
 /** Venn diagrams: what belongs to which sets. Tiers are the number of sets that overlap. */
-import { asOne, type Change, type Chart, type ItemSet, ordersAfter, setsOf } from '../../chart';
-import { folded, type ListRead } from '../../list';
+import type { ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { arrange, showsCounts } from './arrange';
 import { choices } from './choices';
 import { figureCharts, figures, shownFigures } from './figures';
-import { columns, forms, namesOf, outlineText } from './list';
+import { columns, forms, outlineText } from './list';
 import { problems } from './problems';
 import { MOST_SETS, membershipOf, overlap, setNames } from './sets';
+import { additions, nest, typed } from './typing';
+import { writeSets } from './write';
 
 const MISSING = 'Needs two to five sets: a table with ticks, "item: set, set", or sets with their items under them.';
 
@@ -33,44 +34,6 @@ function fits({ form, items, sets }: ListRead): Fitness {
   return shared > 0
     ? { sure: few ? 0.85 : 0.3, why: `${shared} stand under more than one of ${sets.length} headings.` }
     : { sure: 0.2, why: 'Headings with items under them, but nothing stands under two.' };
-}
-
-/**
- * The change that makes an item belong to just the sets that are named; sets that are new are made. A set that nothing
- * belongs to any more goes; where one new name stands in its place it was renamed, and stays what it is.
- */
-function writeSets(chart: Chart, item: string, text: string): Change {
-  const wanted = namesOf(text);
-  const known = new Map(setsOf(chart).map((set) => [folded(set.name), set]));
-  const fresh = [...new Map(wanted.map((name) => [folded(name), name]))].flatMap(([key, name]) =>
-    known.has(key) ? [] : [name],
-  );
-  const all = setsOf(chart);
-  const keys = new Set(wanted.map(folded));
-  const left = all.filter(
-    ({ name, members }) => !keys.has(folded(name)) && members.length === 1 && members[0] === item,
-  );
-  if (left.length === 1 && fresh.length === 1) {
-    const renamed: Change = { type: 'set-sets', put: [{ ...left[0]!, name: fresh[0]! }], remove: [] };
-    return { type: 'group', changes: [renamed, ...membershipIn(item, [...known.values()], keys, left[0]!.id)] };
-  }
-  const orders = ordersAfter(all, all.length - 1, fresh.length);
-  // Named after the item that brought it in: two people who do the same at once make the same set.
-  const put = fresh.map((name, i) => ({
-    id: `${item}-s${all.length + i + 1}`,
-    name,
-    members: [item],
-    order: orders[i]!,
-  }));
-  const changes = membershipIn(item, [...known.values()], keys);
-  if (put.length + left.length > 0) changes.push({ type: 'set-sets', put, remove: left.map(({ id }) => id) });
-  return asOne(changes);
-}
-
-/** The change by which an item belongs to those of the sets that are named. @param but a set that is left alone */
-function membershipIn(item: string, sets: readonly ItemSet[], keys: ReadonlySet<string>, but?: string): Change[] {
-  const wanted = sets.filter(({ id }) => id !== but).map(({ id, name }) => [id, keys.has(folded(name))]);
-  return [{ type: 'set-membership', item, sets: Object.fromEntries(wanted) }];
 }
 
 export const venn: Kind = {
@@ -104,6 +67,9 @@ export const venn: Kind = {
     return field === 'sets' ? (setNames(chart.sets).get(item) ?? []).join(', ') : undefined;
   },
   writeCell: (chart, item, field, text) => (field === 'sets' ? writeSets(chart, item, text) : undefined),
+  typed,
+  nest,
+  additions,
   writeOutline: outlineText,
   dropInto: (chart, item, sets) => ({
     type: 'set-membership',

@@ -20,9 +20,16 @@ export const columns: readonly Column[] = [
   {
     field: 'sets',
     label: 'Sets',
+    hint: 'in sets ...',
     headings: ['set', 'belongsto', 'in', 'groups', 'tags', 'categories', 'memberof', 'trainedfor'],
   },
-  { field: 'count', label: 'Count', type: 'number', headings: ['number', 'howmany', 'n', 'counts', 'total'] },
+  {
+    field: 'count',
+    label: 'Count',
+    hint: 'count',
+    type: 'number',
+    headings: ['number', 'howmany', 'n', 'counts', 'total'],
+  },
 ];
 
 const TICKS = `Volunteer,First aid,Pruning,Guiding
@@ -130,7 +137,7 @@ const linesOf = (raw: string) =>
     .filter(({ text }) => text !== '');
 
 /** `what: rest`, at the last colon; undefined where there is none. */
-function parted(text: string): [string, string] | undefined {
+export function parted(text: string): [string, string] | undefined {
   const at = text.lastIndexOf(':');
   return at < 0 ? undefined : [tidy(text.slice(0, at)), tidy(text.slice(at + 1))];
 }

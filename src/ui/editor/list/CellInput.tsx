@@ -6,13 +6,16 @@ import { change, say, useEditor } from '../state/store';
 interface Props extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'value' | 'onChange'> {
   readonly item: string;
   readonly field: string;
+  /** Called once words were written and are finished. */
+  readonly onWritten?: () => void;
 }
 
-export function CellInput({ item, field, onBlur, onKeyDown, className = '', ...rest }: Props) {
+export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className = '', ...rest }: Props) {
   const text = useEditor((state) => cellText(state.chart, item, field));
   const [typed, setTyped] = useState<string | null>(null);
   const box = useRef<HTMLTextAreaElement>(null);
   const wanted = useRef(false);
+  const written = useRef(false);
 
   // An Enter that brought the keyboard here, such as on a button, must not break the words: only one with Shift does.
   useEffect(() => {
@@ -25,12 +28,19 @@ export function CellInput({ item, field, onBlur, onKeyDown, className = '', ...r
   }, []);
 
   const type = (next: string) => {
+    written.current = true;
     const write = writeCell(useEditor.getState().chart, item, field, next);
     // Begun as whole words, it stays so until it is finished.
     if (typed !== null || 'wrong' in write || write.whole) setTyped(next);
     else change(write.change, `${item} ${field}`);
   };
   const finish = () => {
+    take();
+    if (!written.current) return;
+    written.current = false;
+    onWritten?.();
+  };
+  const take = () => {
     if (typed === null) return;
     setTyped(null);
     if (typed === text) return;

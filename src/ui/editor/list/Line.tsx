@@ -2,11 +2,11 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, useEffect, useRef } from 'react';
 import type { Chart } from '../../../core/chart';
-import { fieldLabel, lineColumns } from '../../shared/fields';
+import { fieldHint, fieldLabel, lineColumns } from '../../shared/fields';
 import { focusDone, focusLine, focusRow, light, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
-import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
+import { addAfter, addAt, additionFor, moveAlong, moveIn, moveOut, remove, understandTyped } from './lines';
 import { MarkBadge } from './MarkBadge';
 import { ProblemEntry } from './ProblemEntry';
 import { problemsOf, worst } from './problems';
@@ -80,6 +80,8 @@ export const Line = memo(function Line(props: Props) {
   const severity = useEditor((state) => worst(problemsOf(state.composition?.problems ?? [], id)));
   const row = useRef<HTMLDivElement>(null);
   const dragged = useDraggable({ id: `drag ${id}`, data: { id } });
+  /** The line that is left once its words were understood. */
+  const meant = useRef<string | null>(null);
   const place = useDroppable({ id: `drop ${id}`, data: { id } });
 
   useEffect(() => {
@@ -114,11 +116,13 @@ export const Line = memo(function Line(props: Props) {
         focusLine(id, field);
       });
     if (event.nativeEvent.isComposing || ctrlKey || metaKey) return;
+    const addition = additionFor(event);
+    if (addition) return go(() => addAt(addition, id));
     switch (event.key) {
       case 'Enter':
         if (altKey) return go(() => onOpen(open ? null : id));
         if (shiftKey) return;
-        return go(() => addAfter(id));
+        return go(() => addAfter(meant.current ?? id));
       case 'Tab':
         return stay(() => {
           // Where it can't move that is said, and how the keyboard goes on.
@@ -157,13 +161,18 @@ export const Line = memo(function Line(props: Props) {
       item={id}
       field={field}
       aria-label={`${words.list.line(number)}, ${words.list.level(level + 1)}, ${fieldLabel(kind, field)}`}
-      className={`field-sizing-content min-w-0 bg-transparent py-[5px] text-[13.5px] leading-[21px] outline-none placeholder:text-transparent focus:placeholder:text-quiet ${className}`}
+      className={`field-sizing-content min-w-0 bg-transparent py-[5px] text-[13.5px] leading-[21px] outline-none placeholder:text-quiet/80 ${className}`}
       // Where nothing is written yet, the words for it would only push the name aside.
-      placeholder={selected || field === 'name' ? fieldLabel(kind, field) : ''}
+      placeholder={selected ? fieldHint(kind, field) : ''}
       // The line as a whole is where the keyboard comes by; Enter leads into its words.
       tabIndex={-1}
       onFocus={() => select(id)}
       onKeyDown={key}
+      {...(field === 'name' && {
+        onWritten: () => {
+          meant.current = understandTyped(id);
+        },
+      })}
       onPaste={(event) => {
         event.stopPropagation();
         const text = event.clipboardData.getData('text/plain');

@@ -5,7 +5,7 @@ import { fieldLabel, kindFor, lineColumns } from '../../shared/fields';
 import { useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
-import { addAfter, moveAlong, moveIn, moveOut, remove } from './lines';
+import { addAt, moveAlong, moveIn, moveOut, remove } from './lines';
 import { rowsOfList } from './rows';
 
 export function LineFoot() {
@@ -27,9 +27,19 @@ export function LineFoot() {
   return (
     <footer className="relative max-h-[46%] flex-none overflow-auto border-t border-rule px-3.5 py-2 text-[13px]">
       <div className="flex flex-wrap gap-1 pb-1">
-        <Button tone="quiet" onClick={() => addAfter(item.id)}>
-          {words.list.add}
-        </Button>
+        {kind.additions.map((addition) => (
+          <Button
+            key={addition.id}
+            tone="plain"
+            title={words.list.addKey(addition.key)}
+            aria-keyshortcuts={`Alt+${addition.key.toUpperCase()}`}
+            onClick={() => addAt(addition, item.id)}
+          >
+            + {addition.label}
+          </Button>
+        ))}
+      </div>
+      <div className="flex flex-wrap gap-1 pb-1">
         <Button tone="quiet" onClick={() => moveIn(item.id)}>
           {words.list.moveIn}
         </Button>

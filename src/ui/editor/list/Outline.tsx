@@ -9,7 +9,17 @@ import { change, choose, focusLine, focusRow, fold, say, select, selection, useE
 import { words } from '../words';
 import { between, copyLines, OWN, pastedLines } from './clipboard';
 import { Line, ROW_HEIGHT } from './Line';
-import { addAfter, type DropPlace, moveAllAlong, moveChange, removeAll, rowsInView, shiftAll } from './lines';
+import {
+  addAfter,
+  addAt,
+  additionFor,
+  type DropPlace,
+  moveAllAlong,
+  moveChange,
+  removeAll,
+  rowsInView,
+  shiftAll,
+} from './lines';
 import { rowsOfList } from './rows';
 
 /** A pause after which what is typed to jump begins anew, in milliseconds. */
@@ -99,6 +109,8 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
       event.stopPropagation();
       run();
     };
+    const addition = additionFor(event);
+    if (addition) return go(() => addAt(addition, id));
     const ids = selection(state);
     const stay = (run: () => unknown) =>
       go(() => {

@@ -7,15 +7,34 @@ import {
   type Chart,
   isWithin,
   ordersAfter,
+  setsOf,
   type Tree,
   treeOf,
   walk,
 } from '../../../core/chart';
+import type { Addition } from '../../../core/kinds';
+import { kindFor } from '../../shared/fields';
 import { change, focusLine, focusRow, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 
 const chartNow = (): Chart => useEditor.getState().chart;
 const nameOf = (id: string) => chartNow().items[id]?.fields['name'] || 'A line';
+
+/** The sets that lines belong to which are written below each other, under what was a heading. */
+let writingInto: { readonly last: string; readonly sets: readonly string[] } | null = null;
+
+/** What a line that was typed means beside its name; as in a list that is pasted. @returns the line that is left */
+export function understandTyped(id: string): string {
+  const chart = chartNow();
+  const text = chart.items[id]?.fields['name'] ?? '';
+  const what = text === '' ? undefined : kindFor(chart.kind).typed?.(chart, id, text);
+  if (!what || !change(what)) return id;
+  if (chartNow().items[id]) return id;
+  // It was another line's name again: that line is the one.
+  const same = Object.values(chartNow().items).find(({ fields }) => fields['name'] === text)?.id;
+  if (writingInto?.last === id && same) writingInto = { ...writingInto, last: same };
+  return same ?? id;
+}
 
 /** Adds an empty line directly below: as the first under a line that has others under it, else as its next. */
 export function addAfter(id: string | null): void {
@@ -23,11 +42,39 @@ export function addAfter(id: string | null): void {
   const fresh = nanoid(12);
   const tree = treeOf(chart.items);
   const item = id === null ? undefined : chart.items[id];
+  const own = item && kindFor(chart.kind).nextPlace?.(chart, item.id);
+  if (own) {
+    const { after, parent } = own;
+    if (change({ type: 'add-items', items: [{ id: fresh, parent, fields: { name: '' } }], after })) focusLine(fresh);
+    return;
+  }
   const inside = item && tree.childrenOf(item.id).length > 0;
   const parent = inside ? item.id : (item?.parent ?? null);
   const after = inside ? null : (item?.id ?? tree.tops.at(-1) ?? null);
-  if (change({ type: 'add-items', items: [{ id: fresh, parent, fields: { name: '' } }], after })) focusLine(fresh);
+  const sets = writingInto?.last === id ? writingInto.sets.filter((set) => chart.sets[set]) : [];
+  const belongs: Change = {
+    type: 'set-membership',
+    item: fresh,
+    sets: Object.fromEntries(sets.map((set) => [set, true])),
+  };
+  const added: Change = { type: 'add-items', items: [{ id: fresh, parent, fields: { name: '' } }], after };
+  if (!change(sets.length > 0 ? asOne([added, belongs]) : added)) return;
+  if (sets.length > 0) writingInto = { last: fresh, sets };
+  focusLine(fresh);
 }
+
+/** Adds what a kind has at an item, and leads to its words. */
+export function addAt(addition: Addition, item: string | null, write: (id: string) => void = focusLine): void {
+  const done = addition.add(chartNow(), item, nanoid(12));
+  if (typeof done === 'string') return say(done);
+  if (change(done.change)) write(done.write);
+}
+
+/** What a key pressed with Alt adds; undefined where it adds nothing. */
+export const additionFor = (event: { readonly altKey: boolean; readonly code: string }): Addition | undefined =>
+  event.altKey
+    ? kindFor(chartNow().kind).additions.find(({ key }) => event.code === `Key${key.toUpperCase()}`)
+    : undefined;
 
 /** Moves a branch among its siblings. */
 export function moveAlong(id: string, by: -1 | 1): void {
@@ -41,8 +88,30 @@ export function moveAlong(id: string, by: -1 | 1): void {
   change({ type: 'move-branch', id, parent, after });
 }
 
-export const moveIn = (id: string) => change({ type: 'move-in', id });
-export const moveOut = (id: string) => change({ type: 'move-out', id });
+export function moveIn(id: string): boolean {
+  const chart = chartNow();
+  const { nest } = kindFor(chart.kind);
+  const siblings = treeOf(chart.items).childrenOf(chart.items[id]!.parent);
+  const above = siblings[siblings.indexOf(id) - 1];
+  if (!nest || above === undefined) return change({ type: 'move-in', id });
+  const meant = nest(chart, id, above);
+  if (typeof meant === 'string') {
+    say(meant);
+    return false;
+  }
+  if (!change(meant.change)) return false;
+  const sets = setsOf(chartNow()).flatMap((set) => (set.members.includes(id) ? [set.id] : []));
+  writingInto = { last: id, sets };
+  say(meant.said, true);
+  return true;
+}
+
+export function moveOut(id: string): boolean {
+  if (writingInto?.last !== id) return change({ type: 'move-out', id });
+  const { sets } = writingInto;
+  writingInto = null;
+  return change({ type: 'set-membership', item: id, sets: Object.fromEntries(sets.map((set) => [set, false])) });
+}
 
 /** Removes a line, those under it moving up; or its whole branch. The line above is selected then. */
 export function remove(id: string, how: 'line' | 'branch'): void {

@@ -1,12 +1,14 @@
 /** The sheet: the page with its picture, the tier rail along it, the status line under it. */
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import type { Scene } from '../../../core/scene';
+import { edgeKey, type Scene } from '../../../core/scene';
 import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
+import { edgeAt } from '../../shared/edge-at';
 import { type Place, SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
+import { edgeOf, freeLine, lineOf } from '../line-by-hand';
 import { remove } from '../list/lines';
 import { bringPicture, pictureAmong } from '../pictures';
-import { change, light, select, selection, shown, takeLook, useEditor } from '../state/store';
+import { change, light, select, selectEdge, selection, shown, takeLook, useEditor } from '../state/store';
 import { words } from '../words';
 import { AreaNames } from './AreaNames';
 import { DropMark } from './DropMark';
@@ -14,6 +16,7 @@ import { useDrag } from './drag';
 import { useGlide } from './glide';
 import { Handles } from './Handles';
 import { foldChange, nudgeChange } from './hand';
+import { LineHandles } from './LineHandles';
 import { NoteHandles } from './NoteHandles';
 import { Margins, Ring, Rings, Tiers, WallLines, Way } from './Overlays';
 import { Overview } from './Overview';
@@ -22,6 +25,9 @@ import { TierRail } from './TierRail';
 import { transformOf, useView } from './view';
 import { WordsEditor } from './WordsEditor';
 import { stepTo } from './walk';
+
+/** A line is picked from so far away, in pixels. */
+const EDGE_REACH = 6;
 
 export function Sheet() {
   const scene = useEditor((state) => shown(state)?.scene);
@@ -47,7 +53,16 @@ export function Sheet() {
 
   const byId = useMemo(() => new Map((scene?.items ?? []).map((item) => [item.id, item])), [scene]);
   const chosen = selected === null ? undefined : byId.get(selected);
-  const above = chosen?.parent == null ? undefined : byId.get(chosen.parent);
+  const edgeAtHand = useEditor((state) => state.edge);
+  // The selected line; else the one to the selected item, where it was set by hand.
+  const edge = useEditor((state) => {
+    const all = shown(state)?.scene;
+    if (state.edge !== null) return edgeOf(all, state.edge);
+    const own = all?.edges.find(({ said, to }) => said === state.selected && to === state.selected);
+    const { from, to, bends } = own ? lineOf(state.chart, own) : {};
+    return from || to || bends ? own : undefined;
+  });
+  const ends = edge && { from: byId.get(edge.from), to: byId.get(edge.to) };
   const show = useRef(controls.show);
   show.current = controls.show;
   // What is selected in the list comes into view here, when it is selected, not each time the layout moves it.
@@ -74,7 +89,19 @@ export function Sheet() {
     return itemAtPoint(scene, (event.clientX - frame.left - x) / k, (event.clientY - frame.top - y) / k)?.id;
   };
 
+  /** The line under a pointer. */
+  const edgeUnder = (event: { clientX: number; clientY: number }) => {
+    if (!scene || !svg.current) return undefined;
+    const frame = svg.current.getBoundingClientRect();
+    const { x, y, k } = live.get();
+    return edgeAt(scene, (event.clientX - frame.left - x) / k, (event.clientY - frame.top - y) / k, EDGE_REACH / k);
+  };
+
   const key = (event: KeyboardEvent) => {
+    if (edgeAtHand !== null && edge && (event.key === 'Escape' || event.key === 'Delete')) {
+      if (event.key === 'Delete') freeLine(edge);
+      return selectEdge(null);
+    }
     const at = chosen?.id ?? scene?.items[0]?.id;
     if (!scene || !at || event.metaKey || event.altKey) return;
     if (event.key === 'Escape' && taken) return takeLook(null);
@@ -123,8 +150,11 @@ export function Sheet() {
               if (taken && id) {
                 const style = { ...useEditor.getState().chart.items[id]?.style, ...taken };
                 change({ type: 'set-item', id, style });
-              } else if (!id) select(null);
-              else if ((event.target as Element).closest('[data-item]')) press(event, id);
+              } else if (!id) {
+                const line = edgeUnder(event);
+                if (line) selectEdge(edgeKey(line));
+                else select(null);
+              } else if ((event.target as Element).closest('[data-item]')) press(event, id);
               else select(id);
             }}
             onDoubleClick={(event) => setEditing(itemAt(event) ?? null)}
@@ -185,7 +215,10 @@ export function Sheet() {
               }}
             />
           )}
-          {scene && chosen && !dragging && <Handles item={chosen} above={above} scene={scene} live={live} />}
+          {chosen && !dragging && <Handles item={chosen} live={live} />}
+          {scene && edge && ends?.from && ends.to && !dragging && (
+            <LineHandles key={edgeKey(edge)} edge={edge} from={ends.from} to={ends.to} scene={scene} live={live} />
+          )}
           {scene && stage === 'style' && scene.notes.length > 0 && <NoteHandles scene={scene} live={live} />}
           {scene && scene.areas.length > 0 && <AreaNames scene={scene} live={live} />}
           {scene && <Overview scene={scene} live={live} size={size} centre={controls.centre} />}

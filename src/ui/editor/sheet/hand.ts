@@ -1,5 +1,5 @@
-/** Changes made by hand on the sheet: small moves, folds, bends of lines. */
-import { type Change, type Chart, type LineByHand, treeOf } from '../../../core/chart';
+/** Changes made by hand on the sheet: small moves, folds. */
+import { type Change, type Chart, treeOf } from '../../../core/chart';
 import { kindFor } from '../../shared/fields';
 import { ARROWS } from './arrows';
 
@@ -29,15 +29,4 @@ export function foldChange(chart: Chart, id: string, folded: boolean): Change | 
   const can = kindFor(chart.kind).byHand && treeOf(chart.items).childrenOf(id).length > 0;
   if (!can || (chart.items[id]!.folded === true) === folded) return null;
   return { type: 'set-item', id, folded: folded || null };
-}
-
-/** The change that puts a bend of an item's line elsewhere, or takes it away. */
-export function bendChange(chart: Chart, id: string, at: number, to: { x: number; y: number } | null): Change {
-  const line: LineByHand = chart.items[id]!.line ?? {};
-  const bends = [...(line.bends ?? [])];
-  if (to) bends[at] = { dx: Math.round(to.x * 100) / 100, dy: Math.round(to.y * 100) / 100 };
-  else bends.splice(at, 1);
-  const { bends: _, ...rest } = line;
-  const next = bends.length > 0 ? { ...rest, bends } : rest;
-  return { type: 'set-item', id, line: Object.keys(next).length === 0 ? null : next };
 }

@@ -28,7 +28,7 @@ const GROUPS: readonly Group[] = [
   {
     name: 'lines',
     parts: [],
-    ofTier: ['lineWidth', 'lineDash', 'lineColour', 'lineEnd', 'lineGap', 'wordSize', 'wordBack'],
+    ofTier: ['lineWidth', 'lineDash', 'lineColour', 'lineEnd', 'lineStart', 'lineGap', 'wordSize', 'wordBack'],
   },
 ];
 

@@ -4,6 +4,7 @@ import { asOne, type Change } from '../../../core/chart';
 import { houseFor, tierLook } from '../../../core/style';
 import { Button } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
+import { edgeOf } from '../line-by-hand';
 import { change, openTier, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
 import { FaceForm } from './FaceForm';
@@ -11,7 +12,7 @@ import { LookForm } from './LookForm';
 import { Enclosures } from './style/Enclosures';
 import { Exception, Exceptions } from './style/Exceptions';
 import { Houses } from './style/Houses';
-import { OwnLines, RoleLines } from './style/Lines';
+import { OneLine, OwnLines, RoleLines } from './style/Lines';
 import { Notes } from './style/Notes';
 import { OwnStyles } from './style/OwnStyles';
 import { ItemPicture, PicturesForm } from './style/Pictures';
@@ -25,6 +26,7 @@ export function StyleStage() {
   const open = useEditor((state) => state.openTier);
   const selected = useEditor((state) => state.selected);
   const item = selected === null ? undefined : chart.items[selected];
+  const edge = useEditor((state) => edgeOf(state.composition?.scene, state.edge));
   return (
     <div className="relative flex min-h-0 flex-1 flex-col overflow-auto pb-6">
       <div className="sticky top-0 z-10 border-b border-rule bg-sheet px-3.5 pt-3 pb-1.5">
@@ -36,6 +38,7 @@ export function StyleStage() {
           {item && <PartButton part="selected" label={item.fields['name'] || words.list.line(0)} />}
         </nav>
       </div>
+      {edge && <OneLine edge={edge} />}
       <div {...place('houses')}>
         <h3 className="px-3.5 pt-2 pb-1.5 text-[13px] text-quiet">{words.style.houses}</h3>
         <Houses chart={chart} />

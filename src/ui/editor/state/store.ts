@@ -36,6 +36,8 @@ export interface EditorState {
   readonly preview: Change | null;
   readonly stage: Stage;
   readonly selected: string | null;
+  /** The selected line of the picture, by its key; no item is selected then. */
+  readonly edge: string | null;
   /** Lines selected together, in list order, the selected one among them; empty where it is one at the most. */
   readonly chosen: readonly string[];
   /** Lines whose branches are folded away in the list. */
@@ -71,6 +73,7 @@ const initial: EditorState = {
   preview: null,
   stage: 'list',
   selected: null,
+  edge: null,
   chosen: [],
   folded: new Set(),
   listView: 'outline',
@@ -148,9 +151,12 @@ export const flush = (): Promise<boolean> => sync?.flush() ?? Promise.resolve(tr
 export const select = (item: string | null) =>
   set({
     selected: item,
+    edge: null,
     way: get().way === item ? item : null,
     ...(get().chosen.length > 0 && { chosen: [] }),
   });
+/** Selects a line of the picture. */
+export const selectEdge = (edge: string | null) => set({ edge, selected: null, way: null, chosen: [] });
 /** Goes to an item and lights the way from it up to the top. */
 export const goTo = (item: string) => {
   select(item);
@@ -158,7 +164,7 @@ export const goTo = (item: string) => {
 };
 /** Several lines at once; `item` is the one the keyboard is at. */
 export const choose = (chosen: readonly string[], item: string) =>
-  set({ selected: item, chosen: chosen.length > 1 ? chosen : [] });
+  set({ selected: item, edge: null, chosen: chosen.length > 1 ? chosen : [] });
 /** The lines that work on "what is selected" is for. */
 export const selection = ({ selected, chosen }: Pick<EditorState, 'selected' | 'chosen'>): readonly string[] =>
   chosen.length > 0 ? chosen : selected === null ? [] : [selected];
@@ -180,9 +186,15 @@ export const openTier = (tier: number | null) => set({ openTier: tier, stage: 's
 export const light = (tier: number | null) => set({ litTier: tier });
 export const tryOut = (what: Change | null) => set(what === null ? { preview: null, tried: null } : { preview: what });
 export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>
-  set({ selected: item, focusWish: { item, field, caret }, ...(get().chosen.length > 0 && { chosen: [] }) });
+  set({
+    selected: item,
+    edge: null,
+    focusWish: { item, field, caret },
+    ...(get().chosen.length > 0 && { chosen: [] }),
+  });
 /** The keyboard on a line as a whole. */
-export const focusRow = (item: string) => set({ selected: item, focusWish: { item, field: null, caret: 'end' } });
+export const focusRow = (item: string) =>
+  set({ selected: item, edge: null, focusWish: { item, field: null, caret: 'end' } });
 export const focusDone = () => set({ focusWish: null });
 /** What the sheet shows. */
 export const shown = ({ composition, tried }: EditorState): Shown | null => tried ?? composition;

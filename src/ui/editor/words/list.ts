@@ -19,6 +19,7 @@ export const list = {
   level: (n: number) => `level ${n}`,
   fields: (count: number) => (count === 0 ? 'More fields' : `${count} more ${count === 1 ? 'field' : 'fields'}`),
   add: 'Add a line',
+  addKey: (key: string) => `Alt ${key.toUpperCase()}`,
   moveIn: 'Move in',
   moveOut: 'Move out',
   up: 'Up',

@@ -77,6 +77,7 @@ export const style = {
   crops: { round: 'A circle', square: 'A square', whole: 'Nothing, as it is' },
   lineEnds: { plain: 'Nothing', arrow: 'A head', dot: 'A dot', ring: 'A ring' },
   lineEnd: 'At their end',
+  lineStart: 'At their start',
   lineGap: 'Gap to boxes',
   wordSize: 'Words at lines',
   wordBack: 'Paper behind words at lines',
@@ -202,6 +203,7 @@ export const lines = {
   about: 'What is set here holds for all lines of the kind; all else comes from their tier.',
   own: (name: string) => `Lines of ${name}`,
   from: (name: string) => `The line from ${name}`,
+  between: (from: string, to: string) => `from ${from} to ${to}`,
   link: (role: string, name: string) => `${role}: ${name}`,
 };
 

@@ -2,21 +2,30 @@
 import { type ArrangementChoice, chosen } from '../../../../core/kinds';
 import { Choices, NumberField, Row } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
+import { edgeName, edgeOf } from '../../line-by-hand';
 import { change, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 import { ItemSelect } from '../ItemSelect';
 import { BranchForm } from './BranchForm';
 import { FitForm } from './FitForm';
 import { HandForm } from './HandForm';
+import { LineForm } from './LineForm';
 import { PageForm } from './PageForm';
 import { TierForm } from './TierForm';
 
 export function ArrangeStage() {
   const chart = useEditor((state) => state.chart);
   const kind = kindFor(chart.kind);
+  const edge = useEditor((state) => edgeOf(state.composition?.scene, state.edge));
   return (
     <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.arrange}</h2>
+      {edge && (
+        <section aria-label={words.arrange.theLine(edgeName(chart, edge))}>
+          <h3 className="pt-2 font-semibold">{words.arrange.theLine(edgeName(chart, edge))}</h3>
+          <LineForm edge={edge} />
+        </section>
+      )}
       {chart.page.size !== 'picture' && <FitForm />}
       <h3 className="pt-3 font-semibold">{words.arrange.whole}</h3>
       {kind.choices.map((choice) => (

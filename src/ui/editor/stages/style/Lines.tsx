@@ -1,13 +1,15 @@
 /** Looks of lines: of all of a role, and of one alone. */
 import type { Chart, Item, LineByHand, LineLook, Look } from '../../../../core/chart';
+import type { SceneEdge } from '../../../../core/scene';
 import { houseFor, tierLook } from '../../../../core/style';
 import { itemName, kindFor } from '../../../shared/fields';
+import { edgeName, lineOf, setLine } from '../../line-by-hand';
 import { change, useEditor } from '../../state/store';
 import { words } from '../../words';
 import type { Part } from './LookField';
 import { LookParts } from './LookParts';
 
-const PARTS: readonly Part[] = ['lineColour', 'lineWidth', 'lineDash', 'lineEnd', 'lineGap'];
+const PARTS: readonly Part[] = ['lineColour', 'lineWidth', 'lineDash', 'lineEnd', 'lineStart', 'lineGap'];
 
 const lookOf = (chart: Chart): Look => tierLook(chart, houseFor(chart), 1, kindFor(chart.kind).look);
 const some = (look: LineLook): LineLook | null => (Object.keys(look).length > 0 ? look : null);
@@ -96,5 +98,23 @@ export function OwnLines({ item }: { item: Item }) {
         ))}
       </div>
     </details>
+  );
+}
+
+/** The look of the selected line of the picture alone. */
+export function OneLine({ edge }: { edge: SceneEdge }) {
+  const chart = useEditor((state) => state.chart);
+  return (
+    <section aria-label={words.lines.title} className="mx-3.5 mt-2 rounded border border-plum px-2.5 pt-1.5 pb-2">
+      <h3 className="text-[13px] font-semibold">
+        {roleName(edge.role)} {edgeName(chart, edge)}
+      </h3>
+      <LookParts
+        parts={PARTS}
+        patch={lineOf(chart, edge).look ?? {}}
+        look={lookOf(chart)}
+        onChange={(look) => setLine(edge, { look: some(look as LineLook) ?? undefined })}
+      />
+    </section>
   );
 }

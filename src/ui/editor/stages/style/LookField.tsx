@@ -70,6 +70,7 @@ const FIELDS: Readonly<Record<Part, Field>> = {
   lineWidth: points(0.25, 6, 0.25),
   lineDash: choice(DASHES, style.dashes),
   lineEnd: choice(LINE_ENDS, style.lineEnds),
+  lineStart: choice(LINE_ENDS, style.lineEnds),
   lineGap: points(0, 12, 0.5),
   wordSize: points(5, 24, 0.5),
   wordBack: { as: 'tick' },
