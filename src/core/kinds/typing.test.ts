@@ -28,8 +28,16 @@ const rows = (kindId: string, chart: Chart) => kindOf(kindId)!.writeOutline(char
 describe('typing means the same as pasting', () => {
   it.each([
     ['org', ['Ann | Head', '\tBo - Clerk'], 'Ann | Head\n\tBo | Clerk'],
-    ['family', ['Ada (1950, f)', '+ Karl (1948–2010, m)', 'Bo (1980)'], 'Ada (1950, f)\n+ Karl (1948–2010, m)\n\tBo (1980)'],
-    ['decision', ['Is it dry?', '\tyes (60 %): Thyme = 40', 'no: Reed'], 'Is it dry?\n\tyes (60 %): Thyme = 40\n\tno: Reed'],
+    [
+      'family',
+      ['Ada (1950, f)', '+ Karl (1948–2010, m)', 'Bo (1980)'],
+      'Ada (1950, f)\n+ Karl (1948–2010, m)\n\tBo (1980)',
+    ],
+    [
+      'decision',
+      ['Is it dry?', '\tyes (60 %): Thyme = 40', 'no: Reed'],
+      'Is it dry?\n\tyes (60 %): Thyme = 40\n\tno: Reed',
+    ],
     ['concept', ['Marsh', '\t[is flooded by] Tides'], 'Marsh\n\t[is flooded by] Tides'],
     ['concept', ['Tides - bring -> Mud'], 'Tides - bring -> Mud'],
     ['venn', ['Ann: Bees, Pond', 'Bo: Pond'], 'Ann: Bees, Pond\nBo: Pond'],

@@ -30,6 +30,8 @@ export interface Addition {
   readonly id: string;
   readonly label: string;
   readonly key: string;
+  /** Where on the sheet it is asked for: beside an item, under it; absent: by its name only. */
+  readonly at?: 'beside' | 'under';
   /**
    * @param item where it is added; `null`: to the list as a whole
    * @param fresh id of what is added
@@ -49,6 +51,7 @@ export const beside = (label: string, key: string, fields?: Record<string, strin
   id: 'beside',
   label,
   key,
+  at: 'beside',
   add: (chart, item, fresh) => ({
     change: added(
       { id: fresh, parent: item === null ? null : chart.items[item]!.parent, ...(fields && { fields }) },
@@ -63,6 +66,7 @@ export const under = (label: string, key: string, fields?: Record<string, string
   id,
   label,
   key,
+  ...(id === 'under' && { at: 'under' as const }),
   add: (_chart, item, fresh) => ({
     change: added({ id: fresh, parent: item, ...(fields && { fields }) }),
     write: fresh,

@@ -6,6 +6,7 @@ import { useKeys } from './keys';
 import { ListStage } from './list/ListStage';
 import { Message } from './Message';
 import { PANEL, PanelEdge, useNarrow } from './PanelEdge';
+import { Print } from './Print';
 import { usePastedPictures } from './pictures';
 import { StageTabs } from './StageTabs';
 import { Sheet } from './sheet/Sheet';
@@ -129,6 +130,7 @@ export function Editor(loaded: Props) {
       />
       <Sheet />
       <Message />
+      <Print />
     </div>
   );
 }

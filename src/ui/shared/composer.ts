@@ -1,49 +1,24 @@
 /** The page's side of the compose worker: one worker a page, the newest request wins. */
-import { type Remote, wrap } from 'comlink';
 import { type Chart, chartTeller } from '../../core/chart';
 import { sceneHearer } from '../../core/scene';
-import type { ComposeWorker, Shown } from '../../workers/compose.worker';
+import type { Shown } from '../../workers/compose.worker';
+import { BrokenDown, ownWorker } from './compose-worker';
 
-let remote: Remote<ComposeWorker> | undefined;
+export { ownWorker } from './compose-worker';
 
-export function composeWorker(): Remote<ComposeWorker> {
-  remote ??= wrap<ComposeWorker>(
-    new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return remote;
-}
-
-/** A worker of its own for long work, so that it can be stopped and nothing else waits for it. */
-export interface OwnWorker {
-  remote(): Remote<ComposeWorker>;
-  /** Ends what it is at; what is asked next gets a new worker. */
-  stop(): void;
-}
-
-export function ownWorker(): OwnWorker {
-  let made: { readonly worker: Worker; readonly remote: Remote<ComposeWorker> } | undefined;
-  return {
-    remote() {
-      if (!made) {
-        const worker = new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' });
-        made = { worker, remote: wrap<ComposeWorker>(worker) };
-      }
-      return made.remote;
-    },
-    stop() {
-      made?.worker.terminate();
-      made = undefined;
-    },
-  };
-}
+let tell = chartTeller();
+let hear = sceneHearer();
+const shown = ownWorker(() => {
+  // A new worker has heard of no chart, and tells its pictures from the first on.
+  tell = chartTeller();
+  hear = sceneHearer();
+});
+export const composeWorker = shown.remote;
 
 const reader = ownWorker();
 /** The worker that reads lists. */
 export const readWorker = reader.remote;
 export const stopReading = reader.stop;
-
-const hear = sceneHearer();
-const tell = chartTeller();
 
 let runs = 0;
 
@@ -52,15 +27,26 @@ let runs = 0;
  * @param signal gives it up
  * @returns undefined where it was given up
  */
-export async function composeShown({ carried: _, ...chart }: Chart, signal: AbortSignal): Promise<Shown | undefined> {
+export async function composeShown(chart: Chart, signal: AbortSignal): Promise<Shown | undefined> {
+  try {
+    return await composeOnce(chart, signal);
+  } catch (error) {
+    // A worker may break down for a reason of its own: once more, with a new one.
+    if (!(error instanceof BrokenDown) || signal.aborted) throw error;
+    return composeOnce(chart, signal);
+  }
+}
+
+async function composeOnce({ carried: _, ...chart }: Chart, signal: AbortSignal): Promise<Shown | undefined> {
   const run = ++runs;
   const worker = composeWorker();
-  signal.addEventListener('abort', () => void worker.giveUp(run), { once: true });
+  const heard = hear;
+  signal.addEventListener('abort', () => void worker.giveUp(run).catch(() => undefined), { once: true });
   // What a file carried along is not drawn: it stays here.
   const answer = await worker.composeNext(tell(chart), run);
   if (!answer) return undefined;
   const { change, ...rest } = answer;
-  return { ...rest, scene: hear(change) };
+  return { ...rest, scene: heard(change) };
 }
 
 /**

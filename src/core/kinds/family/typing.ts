@@ -51,6 +51,7 @@ export const additions: readonly Addition[] = [
     id: 'child',
     label: 'A child',
     key: 'c',
+    at: 'under',
     add: (chart, item, fresh) =>
       item === null
         ? nobody(fresh)
@@ -117,6 +118,7 @@ export const additions: readonly Addition[] = [
     id: 'sibling',
     label: 'A brother or sister',
     key: 'b',
+    at: 'beside',
     add(chart, item, fresh) {
       if (item === null) return nobody(fresh);
       const own = chart.items[item]!;

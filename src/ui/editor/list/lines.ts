@@ -66,8 +66,8 @@ export function addAfter(id: string | null): void {
 /** Adds what a kind has at an item, and leads to its words. */
 export function addAt(addition: Addition, item: string | null, write: (id: string) => void = focusLine): void {
   const done = addition.add(chartNow(), item, nanoid(12));
-  if (typeof done === 'string') return say(done);
-  if (change(done.change)) write(done.write);
+  if (typeof done === 'string') say(done);
+  else if (change(done.change)) write(done.write);
 }
 
 /** What a key pressed with Alt adds; undefined where it adds nothing. */

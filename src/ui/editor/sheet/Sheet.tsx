@@ -1,21 +1,25 @@
 /** The sheet: the page with its picture, the tier rail along it, the status line under it. */
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { edgeKey, type Scene } from '../../../core/scene';
+import { edgeKey, type Scene, type SceneEdge } from '../../../core/scene';
 import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { edgeAt } from '../../shared/edge-at';
+import { itemName, kindFor } from '../../shared/fields';
 import { type Place, SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
-import { edgeOf, freeLine, lineOf } from '../line-by-hand';
-import { remove } from '../list/lines';
+import { type Action, edgeActions, itemActions, sheetActions } from '../actions';
+import { edgeName, edgeOf, freeLine, lineOf } from '../line-by-hand';
+import { addAt, additionFor, remove } from '../list/lines';
 import { bringPicture, pictureAmong } from '../pictures';
 import { change, light, select, selectEdge, selection, shown, takeLook, useEditor } from '../state/store';
 import { words } from '../words';
 import { AreaNames } from './AreaNames';
+import { AtItem } from './AtItem';
 import { DropMark } from './DropMark';
 import { useDrag } from './drag';
 import { useGlide } from './glide';
 import { Handles } from './Handles';
 import { foldChange, nudgeChange } from './hand';
+import { ItemMenu, type MenuPlace } from './ItemMenu';
 import { LineHandles } from './LineHandles';
 import { NoteHandles } from './NoteHandles';
 import { Margins, Ring, Rings, Tiers, WallLines, Way } from './Overlays';
@@ -49,6 +53,9 @@ export function Sheet() {
   const taken = useEditor((state) => state.taken);
   const stage = useEditor((state) => state.stage);
   const [editing, setEditing] = useState<string | null>(null);
+  const [menu, setMenu] = useState<MenuPlace | null>(null);
+  /** Whether the next menu is asked for by a key. */
+  const byKey = useRef(false);
   useGlide(drawing, scene);
 
   const byId = useMemo(() => new Map((scene?.items ?? []).map((item) => [item.id, item])), [scene]);
@@ -103,6 +110,16 @@ export function Sheet() {
       return selectEdge(null);
     }
     const at = chosen?.id ?? scene?.items[0]?.id;
+    const addition = additionFor(event);
+    if (addition) {
+      event.preventDefault();
+      return addAt(addition, useEditor.getState().selected, write);
+    }
+    byKey.current = event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey);
+    if (event.key === 'Insert') {
+      event.preventDefault();
+      return adding(event.shiftKey ? 'under' : 'beside')?.();
+    }
     if (!scene || !at || event.metaKey || event.altKey) return;
     if (event.key === 'Escape' && taken) return takeLook(null);
     const nudged = chosen && event.ctrlKey && nudgeChange(useEditor.getState().chart, chosen.id, event);
@@ -125,6 +142,30 @@ export function Sheet() {
       if (folding) change(folding);
     }
   };
+  /** What is new is written where it stands, once it is drawn. */
+  const write = (id: string) => {
+    select(id);
+    setEditing(id);
+  };
+  const ids = () => selection(useEditor.getState());
+  const actions = () => itemActions(ids(), write, setEditing);
+  const openMenu = (list: readonly Action[], x: number, y: number, label: string) =>
+    list.length > 0 && setMenu({ actions: list, x, y, label });
+  /** The menu for what is at a place of the sheet, or for what is selected. */
+  const menuAt = (x: number, y: number, id: string | undefined, line: SceneEdge | undefined) => {
+    const { chart } = useEditor.getState();
+    if (id !== undefined) {
+      if (!ids().includes(id)) select(id);
+      openMenu(actions(), x, y, words.sheet.menuOf(itemName(chart, id)));
+    } else if (line) {
+      selectEdge(edgeKey(line));
+      openMenu(edgeActions(line), x, y, words.arrange.theLine(edgeName(chart, line)));
+    } else openMenu(sheetActions(write, controls.showAll), x, y, words.sheet.menuHere);
+  };
+  const adding = (at: 'beside' | 'under') => {
+    const addition = kindFor(useEditor.getState().chart.kind).additions.find((one) => one.at === at);
+    return addition && (() => addAt(addition, useEditor.getState().selected, write));
+  };
   const editedItem = editing === null ? undefined : byId.get(editing);
   const rows = scene?.axis !== 'columns';
   return (
@@ -146,6 +187,8 @@ export function Sheet() {
             aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
             onKeyDown={key}
             onPointerDown={(event) => {
+              byKey.current = false;
+              if (event.button === 2) return;
               const id = itemAt(event);
               if (taken && id) {
                 const style = { ...useEditor.getState().chart.items[id]?.style, ...taken };
@@ -158,6 +201,26 @@ export function Sheet() {
               else select(id);
             }}
             onDoubleClick={(event) => setEditing(itemAt(event) ?? null)}
+            onContextMenu={(event) => {
+              event.preventDefault();
+              const frame = event.currentTarget.getBoundingClientRect();
+              // From the menu key there is no pointer: the menu stands at what is selected.
+              if (byKey.current) {
+                byKey.current = false;
+                const { x, y, k } = live.get();
+                const place = chosen
+                  ? { x: x + chosen.box.x * k, y: y + (chosen.box.y + chosen.box.height) * k }
+                  : { x: frame.width / 2, y: frame.height / 2 };
+                return menuAt(place.x, place.y, chosen?.id, edgeAtHand === null ? undefined : edge);
+              }
+              const id = itemAt(event);
+              menuAt(
+                event.clientX - frame.left,
+                event.clientY - frame.top,
+                id,
+                id === undefined ? edgeUnder(event) : undefined,
+              );
+            }}
             onDragOver={(event) => {
               if (event.dataTransfer.types.includes('Files')) event.preventDefault();
             }}
@@ -204,6 +267,31 @@ export function Sheet() {
               </g>
             )}
           </svg>
+          {scene && chosen && !dragging && !editedItem && (
+            <AtItem
+              item={chosen}
+              scene={scene}
+              live={live}
+              size={size}
+              actions={actions}
+              onMenu={(list, x, y) =>
+                openMenu(list, x, y, words.sheet.menuOf(itemName(useEditor.getState().chart, chosen.id)))
+              }
+              onBeside={adding('beside')}
+              onUnder={adding('under')}
+            />
+          )}
+          {menu && (
+            <ItemMenu
+              key={`${menu.x} ${menu.y} ${menu.label}`}
+              place={menu}
+              onClose={() => {
+                setMenu(null);
+                // Back to the picture, unless what was chosen leads elsewhere.
+                requestAnimationFrame(() => document.activeElement === document.body && svg.current?.focus());
+              }}
+            />
+          )}
           {editedItem && (
             <WordsEditor
               key={editedItem.id}

@@ -2,10 +2,11 @@
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from 'react';
 import type { Change, Chart } from '../../../core/chart';
 import type { Scene, SceneItem } from '../../../core/scene';
-import { kindFor } from '../../shared/fields';
+import { itemName, kindFor } from '../../shared/fields';
 import { itemAt } from '../../shared/scene-index';
 import { type DropPlace, dropChange } from '../list/lines';
-import { change, select, useEditor } from '../state/store';
+import { change, say, select, useEditor } from '../state/store';
+import { words } from '../words';
 import { nudgedTo } from './hand';
 import type { LiveView } from './view';
 
@@ -88,24 +89,31 @@ export function useDrag(scene: Scene | undefined, live: LiveView, svg: React.Ref
       setDragging({ id: start.id, x, y, drop });
     };
     const up = () => {
-      const drop = latest.current?.drop;
-      if (drop) change(drop.change);
+      const { current: dragged } = latest;
+      if (dragged?.drop) change(dragged.drop.change);
+      else if (dragged) {
+        const at = now.current.scene && itemAt(now.current.scene, dragged.x, dragged.y);
+        const inside = at && at.id !== dragged.id;
+        say(inside ? words.sheet.noDropUnder(itemName(useEditor.getState().chart, dragged.id)) : words.sheet.noDrop);
+      }
+      cancel();
+    };
+    /** The system took the pointer away, such as for a call: nothing was let go. */
+    const cancel = () => {
       pressed.current = null;
       setDragging(null);
     };
     const stop = (event: KeyboardEvent) => {
-      if (event.key !== 'Escape' || !pressed.current) return;
-      pressed.current = null;
-      setDragging(null);
+      if (event.key === 'Escape' && pressed.current) cancel();
     };
     window.addEventListener('pointermove', move);
     window.addEventListener('pointerup', up);
-    window.addEventListener('pointercancel', up);
+    window.addEventListener('pointercancel', cancel);
     window.addEventListener('keydown', stop);
     return () => {
       window.removeEventListener('pointermove', move);
       window.removeEventListener('pointerup', up);
-      window.removeEventListener('pointercancel', up);
+      window.removeEventListener('pointercancel', cancel);
       window.removeEventListener('keydown', stop);
     };
   }, [svg, live]);

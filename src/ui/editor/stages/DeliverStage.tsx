@@ -4,6 +4,7 @@ import { listFormats, XLSX } from '../../../core/write';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { saveFile } from '../../shared/save-file';
+import { printChart } from '../Print';
 import { flush, say, useEditor } from '../state/store';
 import { words } from '../words';
 
@@ -37,6 +38,23 @@ export function DeliverStage() {
     }
     setBusy(null);
   };
+  /** The picture into the clipboard: asked for within the click, as browsers demand, and kept once it is made. */
+  const copy = async () => {
+    setBusy(words.deliver.copy);
+    const picture = (async () => {
+      if (!(await flush())) throw new Error(words.deliver.unsaved);
+      const file = await fetch(`/api/charts/${id}/picture?as=png&dpi=${dpi}`);
+      if (!file.ok) throw new Error(file.statusText);
+      return file.blob();
+    })();
+    try {
+      await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })]);
+      say(words.deliver.copied);
+    } catch (error) {
+      say(words.deliver.failed((error as Error).message));
+    }
+    setBusy(null);
+  };
   const row = (name: string, about: string, address: string) => (
     <div className="flex items-start gap-3 py-2">
       <Button
@@ -55,6 +73,19 @@ export function DeliverStage() {
       <h2 className="text-lg">{words.stages.deliver}</h2>
       {away && <p className="pt-1 text-wrong">{words.deliver.unsaved}</p>}
       <h3 className="pt-2 font-semibold">{words.deliver.picture}</h3>
+      <div className="flex gap-2 py-2">
+        <Button
+          tone="strong"
+          title={words.deliver.printAbout}
+          aria-keyshortcuts="Control+P"
+          onClick={() => void printChart()}
+        >
+          {words.deliver.print}
+        </Button>
+        <Button tone="strong" title={words.deliver.copyAbout} disabled={busy !== null} onClick={() => void copy()}>
+          {busy === words.deliver.copy ? '...' : words.deliver.copy}
+        </Button>
+      </div>
       {row(words.deliver.pdf, words.deliver.pdfAbout, 'picture?as=pdf&save=1')}
       {row(words.deliver.png, words.deliver.pngAbout, `picture?as=png&dpi=${dpi}&save=1`)}
       <div className="pl-[172px]">

@@ -1,0 +1,91 @@
+/** The browser's own print gives the pages of the chart, each at its size, and nothing else of what is on the screen. */
+import { proxy } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { createPortal, flushSync } from 'react-dom';
+import type { Scene } from '../../core/scene';
+import { ownWorker } from '../shared/compose-worker';
+import { SceneView } from '../shared/SceneView';
+import { say, useEditor } from './state/store';
+import { words } from './words';
+
+const worker = ownWorker();
+
+/** The pages that the chart goes over. */
+async function pagesNow(): Promise<readonly Scene[]> {
+  const { chart, composition } = useEditor.getState();
+  const { over } = chart.page;
+  if ((over === undefined || over === 'one') && composition) return [composition.scene];
+  const { scenes } = await worker.remote().pages(chart, proxy(() => undefined));
+  return scenes;
+}
+
+/** Prints the chart with the browser's dialog. */
+export async function printChart(): Promise<void> {
+  say(words.deliver.printing);
+  try {
+    const pages = await pagesNow();
+    window.dispatchEvent(new CustomEvent<readonly Scene[]>('print-pages', { detail: pages }));
+    window.print();
+  } catch (error) {
+    say(words.deliver.failed((error as Error).message));
+  }
+}
+
+export function Print() {
+  const [pages, setPages] = useState<readonly Scene[]>([]);
+  const ready = useRef(false);
+  useEffect(() => {
+    const take = (event: Event) => {
+      ready.current = true;
+      flushSync(() => setPages((event as CustomEvent<readonly Scene[]>).detail));
+    };
+    // Printed from the browser's menu there is no time to make other pages than the one that is seen.
+    const before = () => {
+      const scene = useEditor.getState().composition?.scene;
+      if (!ready.current && scene) flushSync(() => setPages([scene]));
+    };
+    const after = () => {
+      ready.current = false;
+      setPages([]);
+    };
+    const key = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'p' || event.shiftKey || event.altKey)
+        return;
+      event.preventDefault();
+      void printChart();
+    };
+    window.addEventListener('print-pages', take);
+    window.addEventListener('beforeprint', before);
+    window.addEventListener('afterprint', after);
+    window.addEventListener('keydown', key);
+    return () => {
+      window.removeEventListener('print-pages', take);
+      window.removeEventListener('beforeprint', before);
+      window.removeEventListener('afterprint', after);
+      window.removeEventListener('keydown', key);
+    };
+  }, []);
+  if (pages.length === 0) return null;
+  const sizes = [...new Set(pages.map(({ width, height }) => `${width}pt ${height}pt`))];
+  const sizeOf = ({ width, height }: Scene) => `size${sizes.indexOf(`${width}pt ${height}pt`)}`;
+  return createPortal(
+    <div className="print-pages" aria-hidden>
+      <style>
+        {sizes.map((size, i) => `@page size${i} { size: ${size}; margin: 0 } .size${i} { page: size${i} }`).join('\n')}
+      </style>
+      {pages.map((scene, i) => (
+        <svg
+          // biome-ignore lint/suspicious/noArrayIndexKey: pages are known by their place
+          key={i}
+          className={`scene print-page ${sizeOf(scene)}`}
+          style={{ width: `${scene.width}pt`, height: `${scene.height}pt` }}
+          viewBox={`0 0 ${scene.width} ${scene.height}`}
+        >
+          <title>{scene.title}</title>
+          <SceneView scene={scene} />
+        </svg>
+      ))}
+    </div>,
+    document.body,
+  );
+}

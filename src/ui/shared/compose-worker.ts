@@ -1,0 +1,101 @@
+/**
+ * A compose worker that is watched: where it breaks down, or says nothing more, what was asked of it fails with a sentence,
+ * and what is asked next goes to a new one.
+ */
+import { type Remote, wrap } from 'comlink';
+import type { ComposeWorker } from '../../workers/compose.worker';
+
+/** A worker that has not so much as said that it lives for so long is taken for dead, in ms. */
+const SILENT_MS = 45_000;
+const ASK_MS = 5_000;
+
+export class BrokenDown extends Error {}
+
+export interface WatchedWorker {
+  /** What is asked of it fails with `BrokenDown` where it breaks down before it answers. */
+  readonly remote: Remote<ComposeWorker>;
+  readonly broken: boolean;
+  terminate(): void;
+}
+
+function watched(): WatchedWorker {
+  const worker = new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' });
+  const plain = wrap<ComposeWorker>(worker);
+  const state = { broken: false };
+  const waiting = new Set<(error: Error) => void>();
+  let heard = Date.now();
+  let asking: ReturnType<typeof setInterval> | undefined;
+  const breakDown = (why: string) => {
+    if (state.broken) return;
+    state.broken = true;
+    clearInterval(asking);
+    worker.terminate();
+    for (const fail of waiting) fail(new BrokenDown(why));
+    waiting.clear();
+  };
+  worker.addEventListener('message', () => {
+    heard = Date.now();
+  });
+  worker.addEventListener('error', (event) => breakDown(event.message || 'the computation broke down'));
+  worker.addEventListener('messageerror', () => breakDown('its answer could not be read'));
+  const ask = () => {
+    if (Date.now() - heard > SILENT_MS) breakDown('the computation takes too long');
+    else void plain.lives();
+  };
+  /** The promise, or a failure where the worker breaks down before it is kept. */
+  const guard = <T>(promise: Promise<T>): Promise<T> =>
+    new Promise<T>((resolve, reject) => {
+      if (waiting.size === 0) {
+        heard = Date.now();
+        asking = setInterval(ask, ASK_MS);
+      }
+      waiting.add(reject);
+      const end = () => {
+        waiting.delete(reject);
+        if (waiting.size === 0) clearInterval(asking);
+      };
+      promise.then(resolve, reject).finally(end);
+    });
+  const remote = new Proxy(plain, {
+    get(target, name) {
+      const own = Reflect.get(target, name) as unknown;
+      if (typeof name !== 'string' || name === 'then') return own;
+      return (...given: unknown[]) => guard((own as (...all: unknown[]) => Promise<unknown>)(...given));
+    },
+  });
+  return {
+    remote,
+    get broken() {
+      return state.broken;
+    },
+    terminate() {
+      clearInterval(asking);
+      worker.terminate();
+    },
+  };
+}
+
+/** A worker that is made when it is first asked for, and anew once it broke down or was stopped. */
+export interface OwnWorker {
+  remote(): Remote<ComposeWorker>;
+  /** Ends what it is at; what is asked next gets a new worker. */
+  stop(): void;
+}
+
+/** @param onNew called with every worker that is made: it remembers nothing of the one before */
+export function ownWorker(onNew?: () => void): OwnWorker {
+  let made: WatchedWorker | undefined;
+  return {
+    remote() {
+      if (!made || made.broken) {
+        made = watched();
+        onNew?.();
+      }
+      return made.remote;
+    },
+    stop() {
+      made?.terminate();
+      made = undefined;
+    },
+  };
+}
