@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { composeShown, newestOnly } from '../shared/composer';
+import { Help } from './help/Help';
 import { useKeys } from './keys';
 import { ListStage } from './list/ListStage';
 import { Message } from './Message';
@@ -131,6 +132,7 @@ export function Editor(loaded: Props) {
       <Sheet />
       <Message />
       <Print />
+      <Help />
     </div>
   );
 }

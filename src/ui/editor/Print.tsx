@@ -15,7 +15,10 @@ async function pagesNow(): Promise<readonly Scene[]> {
   const { chart, composition } = useEditor.getState();
   const { over } = chart.page;
   if ((over === undefined || over === 'one') && composition) return [composition.scene];
-  const { scenes } = await worker.remote().pages(chart, proxy(() => undefined));
+  const { scenes } = await worker.remote().pages(
+    chart,
+    proxy(() => undefined),
+  );
   return scenes;
 }
 

@@ -22,6 +22,22 @@ export function TopLine() {
         {words.redo}
       </Button>
       <Find />
+      <Button
+        aria-keyshortcuts="Control+K"
+        aria-label={words.command.open}
+        title={words.command.open}
+        onClick={() => useEditor.setState({ help: 'command' })}
+      >
+        Ctrl K
+      </Button>
+      <Button
+        aria-keyshortcuts="?"
+        aria-label={words.guide.open}
+        title={words.guide.open}
+        onClick={() => useEditor.setState({ help: 'guide' })}
+      >
+        ?
+      </Button>
     </header>
   );
 }

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { openStage, redo, STAGES, undo } from './state/store';
+import { openStage, redo, STAGES, undo, useEditor } from './state/store';
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
@@ -17,6 +17,16 @@ export function useKeys(): void {
         const stage = STAGES[Number(event.code.slice(-1)) - 1]!;
         openStage(stage);
         document.getElementById(`stage-${stage}`)?.focus();
+        return;
+      }
+      if (command && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        useEditor.setState({ help: 'command' });
+        return;
+      }
+      if (event.key === '?' && !command && !isTyping(event.target)) {
+        event.preventDefault();
+        useEditor.setState({ help: 'keys' });
         return;
       }
       if (command && event.key.toLowerCase() === 'z') {

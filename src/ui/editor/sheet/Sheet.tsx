@@ -56,6 +56,12 @@ export function Sheet() {
   const [menu, setMenu] = useState<MenuPlace | null>(null);
   /** Whether the next menu is asked for by a key. */
   const byKey = useRef(false);
+  const writeHere = useEditor((state) => state.writeHere);
+  useEffect(() => {
+    if (writeHere === null) return;
+    setEditing(writeHere);
+    useEditor.setState({ writeHere: null });
+  }, [writeHere]);
   useGlide(drawing, scene);
 
   const byId = useMemo(() => new Map((scene?.items ?? []).map((item) => [item.id, item])), [scene]);

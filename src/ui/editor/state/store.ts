@@ -56,6 +56,10 @@ export interface EditorState {
   readonly taken: LookPatch | null;
   /** A note whose words are to be written. */
   readonly openNote: string | null;
+  /** What of the help is open: the command field, the keys of the screen, the guide. */
+  readonly help: 'command' | 'keys' | 'guide' | null;
+  /** An item whose words are to be written on the sheet. */
+  readonly writeHere: string | null;
   /** Said once, in a strip at the foot, with a way to take it back where that makes sense. */
   readonly message: { readonly text: string; readonly undo: boolean } | null;
 }
@@ -85,6 +89,8 @@ const initial: EditorState = {
   focusWish: null,
   taken: null,
   openNote: null,
+  help: null,
+  writeHere: null,
   message: null,
 };
 

@@ -1,5 +1,6 @@
 import type { Stage } from '../state/store';
 import * as arrange from './arrange';
+import { guide, keys } from './help';
 import * as list from './list';
 import * as style from './style';
 
@@ -8,6 +9,8 @@ export const words = {
   ...list,
   ...arrange,
   ...style,
+  keys,
+  guide,
   stages: { list: 'List', arrange: 'Arrange', style: 'Style', check: 'Check', deliver: 'Deliver' } satisfies Record<
     Stage,
     string
@@ -135,6 +138,17 @@ export const words = {
     page: 'Page',
     booklet: (pt: number) => `Booklet: text prints at ${pt} pt or more`,
     smallest: (pt: number) => `Smallest text prints at ${pt.toFixed(1)} pt`,
+  },
+  command: {
+    title: 'Find anything',
+    open: 'Find a setting, a command or an item (Ctrl K)',
+    placeholder: 'A setting, a command, a name ...',
+    none: 'Nothing has these words.',
+    found: 'Settings and commands',
+    where: 'Everywhere',
+    stage: (name: string) => `Go to ${name}`,
+    tier: (name: string) => `Look of ${name}`,
+    gap: (name: string) => `Gap after ${name}`,
   },
   close: 'Close',
   dismiss: 'Dismiss',
