@@ -31,7 +31,6 @@ export function TopLine() {
         Ctrl K
       </Button>
       <Button
-        aria-keyshortcuts="?"
         aria-label={words.guide.open}
         title={words.guide.open}
         onClick={() => useEditor.setState({ help: 'guide' })}

@@ -35,10 +35,18 @@ export function StyleStage() {
           {PARTS.map((part) => (
             <PartButton key={part} part={part} label={words.style.partOf[part]} />
           ))}
-          {item && <PartButton part="selected" label={item.fields['name'] || words.list.line(0)} />}
         </nav>
       </div>
+      {/* What is selected comes first: its controls are where one looks. */}
       {edge && <OneLine edge={edge} />}
+      {item && (
+        <div className="border-b border-rule pb-3">
+          <Exception key={item.id} item={item} />
+          <ItemPicture item={item} />
+          <OwnLines item={item} />
+          <Why item={item} />
+        </div>
+      )}
       <div {...place('houses')}>
         <h3 className="px-3.5 pt-2 pb-1.5 text-[13px] text-quiet">{words.style.houses}</h3>
         <Houses chart={chart} />
@@ -69,19 +77,13 @@ export function StyleStage() {
       <div {...place('notes')}>
         <Notes />
       </div>
-      <div {...place('selected')}>
-        {item && <ItemPicture item={item} />}
-        {item && <OwnLines item={item} />}
-        {item && <Why item={item} />}
-        {item && <Exception key={item.id} item={item} />}
-      </div>
       <Exceptions />
     </div>
   );
 }
 
 const PARTS = ['houses', 'tiers', 'rules', 'enclosures', 'notes'] as const;
-type StylePart = (typeof PARTS)[number] | 'selected';
+type StylePart = (typeof PARTS)[number];
 
 /** Where a part of the panel begins, below the strip that stays. */
 const place = (part: StylePart) => ({ id: `style-${part}`, tabIndex: -1, className: 'scroll-mt-20 outline-none' });
@@ -90,7 +92,7 @@ function PartButton({ part, label }: { part: StylePart; label: string }) {
   return (
     <button
       type="button"
-      className={`max-w-[150px] truncate rounded px-1 py-0.5 text-xs underline decoration-rule underline-offset-2 hover:bg-tint ${part === 'selected' ? 'font-semibold' : ''}`}
+      className="max-w-[150px] truncate rounded px-1 py-0.5 text-xs underline decoration-rule underline-offset-2 hover:bg-tint"
       onClick={() => {
         const element = document.getElementById(`style-${part}`);
         element?.scrollIntoView({ block: 'start' });

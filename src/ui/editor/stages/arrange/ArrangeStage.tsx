@@ -16,6 +16,7 @@ import { TierForm } from './TierForm';
 export function ArrangeStage() {
   const chart = useEditor((state) => state.chart);
   const kind = kindFor(chart.kind);
+  const selected = useEditor((state) => state.selected);
   const edge = useEditor((state) => edgeOf(state.composition?.scene, state.edge));
   return (
     <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
@@ -26,13 +27,14 @@ export function ArrangeStage() {
           <LineForm edge={edge} />
         </section>
       )}
+      {selected !== null && <BranchForm />}
       {chart.page.size !== 'picture' && <FitForm />}
       <h3 className="pt-3 font-semibold">{words.arrange.whole}</h3>
       {kind.choices.map((choice) => (
         <Choice key={choice.key} choice={choice} value={chosen(kind.choices, chart.arrangement, choice.key)} />
       ))}
       <TierForm />
-      <BranchForm />
+      {selected === null && !edge && <BranchForm />}
       <HandForm />
       <PageForm />
     </div>

@@ -2,7 +2,7 @@
 import { treeOf } from '../../../../core/chart';
 import { isYes } from '../../../../core/list';
 import { edgeKey, type SceneEdge } from '../../../../core/scene';
-import { Choices, Row, Tick } from '../../../shared/controls';
+import { Choices, Fold, Row, Tick } from '../../../shared/controls';
 import { cellText, itemName, kindFor } from '../../../shared/fields';
 import { lineOf } from '../../line-by-hand';
 import { change, tryOut, useEditor } from '../../state/store';
@@ -33,7 +33,7 @@ export function BranchForm() {
   const name = itemName(chart, id);
   return (
     <>
-      <h3 className="pt-4 font-semibold">{choice || kind.holds ? words.arrange.branch(name) : name}</h3>
+      <h3 className="pt-2 font-semibold">{choice || kind.holds ? words.arrange.branch(name) : name}</h3>
       {hasBranch && (
         <>
           {choice?.type === 'choice' && (
@@ -96,12 +96,14 @@ export function BranchForm() {
           </div>
         ))}
       {edges.map((edge) => (
-        <details key={edgeKey(edge)} className="pt-1" open={Object.keys(lineOf(chart, edge)).length > 0 || undefined}>
-          <summary className="cursor-pointer text-[13px] text-quiet">
-            {words.arrange.lineFrom(itemName(chart, edge.from))}
-          </summary>
+        <Fold
+          key={edgeKey(edge)}
+          name="line"
+          title={words.arrange.lineFrom(itemName(chart, edge.from))}
+          open={Object.keys(lineOf(chart, edge)).length > 0}
+        >
           <LineForm edge={edge} />
-        </details>
+        </Fold>
       ))}
     </>
   );

@@ -13,7 +13,7 @@ import {
 } from '../../../../core/chart';
 import { lookOfItem } from '../../../../core/compose';
 import { houseFor, tierLook, toneFill, toneOf } from '../../../../core/style';
-import { Button, NumberField, Row, Select } from '../../../shared/controls';
+import { Button, Fold, NumberField, Row, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { change, say, select, takeLook, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
@@ -134,8 +134,12 @@ export function Exception({ item }: { item: Item }) {
   const own = ids.filter((id) => isException(chart.items[id]));
   const name = ids.length > 1 ? words.style.selected(ids.length) : item.fields['name'] || words.list.line(0);
   return (
-    <details className="mx-3.5 mt-3 rounded border border-rule" open={style !== undefined || undefined}>
-      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.style.exceptionFor(name)}</summary>
+    <Fold
+      name="exception"
+      title={words.style.exceptionFor(name)}
+      open
+      className="mx-3.5 mt-2 rounded border border-rule"
+    >
       <p className="px-2.5 text-xs text-quiet">{words.style.exceptionAbout}</p>
       {(style || item.face) && (
         <div className="flex flex-wrap gap-1.5 px-2.5 pt-1.5">
@@ -185,7 +189,7 @@ export function Exception({ item }: { item: Item }) {
         onBack={own.length > 0 ? () => change(cleared(own)) : undefined}
       />
       <FaceForm tier={tier} items={ids} />
-    </details>
+    </Fold>
   );
 }
 

@@ -2,6 +2,7 @@
 import type { Chart, Item, LineByHand, LineLook, Look } from '../../../../core/chart';
 import type { SceneEdge } from '../../../../core/scene';
 import { houseFor, tierLook } from '../../../../core/style';
+import { Fold } from '../../../shared/controls';
 import { itemName, kindFor } from '../../../shared/fields';
 import { edgeName, lineOf, setLine } from '../../line-by-hand';
 import { change, useEditor } from '../../state/store';
@@ -60,8 +61,7 @@ export function OwnLines({ item }: { item: Item }) {
   if (item.parent === null && links.length === 0) return null;
   const name = (id: string) => itemName(chart, id);
   return (
-    <details className="mx-3.5 mt-3 rounded border border-rule">
-      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.lines.own(name(item.id))}</summary>
+    <Fold name="own lines" title={words.lines.own(name(item.id))} className="mx-3.5 mt-2 rounded border border-rule">
       <div className="px-2.5 pb-2">
         {item.parent !== null && (
           <fieldset>
@@ -97,7 +97,7 @@ export function OwnLines({ item }: { item: Item }) {
           </fieldset>
         ))}
       </div>
-    </details>
+    </Fold>
   );
 }
 

@@ -1,7 +1,7 @@
 /** Pictures in items: of the whole chart, and of what is selected. */
 import { type Chart, type Item, STAND_INS } from '../../../../core/chart';
 import { SYMBOL_SIZE, symbolIds, symbols } from '../../../../core/symbols';
-import { Button, Choices, FileButton, Tick } from '../../../shared/controls';
+import { Button, Choices, FileButton, Fold, Tick } from '../../../shared/controls';
 import { bringPicture, PICTURE_TYPES, pictured } from '../../pictures';
 import { change, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
@@ -45,8 +45,7 @@ export function ItemPicture({ item }: { item: Item }) {
   const name = ids.length > 1 ? words.style.selected(ids.length) : item.fields['name'] || words.list.line(0);
   const own = item.picture && 'symbol' in item.picture ? item.picture.symbol : undefined;
   return (
-    <details className="mx-3.5 mt-3 rounded border border-rule">
-      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.pictures.of(name)}</summary>
+    <Fold name="picture" title={words.pictures.of(name)} className="mx-3.5 mt-2 rounded border border-rule">
       <div className="flex flex-wrap items-center gap-1.5 px-2.5 pb-1">
         <FileButton
           label={words.pictures.choose}
@@ -93,6 +92,6 @@ export function ItemPicture({ item }: { item: Item }) {
           </fieldset>
         ))}
       </div>
-    </details>
+    </Fold>
   );
 }

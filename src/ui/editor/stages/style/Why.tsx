@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { type Item, type Look, lookSchema } from '../../../../core/chart';
 import { ruleName, type Source, whyOf } from '../../../../core/compose';
 import { houseFor } from '../../../../core/style';
+import { Fold } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { useEditor } from '../../state/store';
 import { words } from '../../words';
@@ -33,8 +34,7 @@ export function Why({ item }: { item: Item }) {
     groups.set(key, [...(groups.get(key) ?? []), words.style[part].toLowerCase()]);
   }
   return (
-    <details className="mx-3.5 mt-3 rounded border border-rule">
-      <summary className="rounded px-2.5 py-1.5 text-[13px]">{words.why.title}</summary>
+    <Fold name="why" title={words.why.title} className="mx-3.5 mt-2 rounded border border-rule">
       <dl className="px-2.5 pb-2 text-[13px]">
         {[...groups].reverse().map(([from, parts]) => (
           <div key={from} className="py-0.5">
@@ -43,6 +43,6 @@ export function Why({ item }: { item: Item }) {
           </div>
         ))}
       </dl>
-    </details>
+    </Fold>
   );
 }
