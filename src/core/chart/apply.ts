@@ -116,6 +116,12 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: { ...chart, kind: change.kind },
         inverse: { type: 'set-kind', kind: chart.kind },
       };
+    case 'set-matter':
+      return {
+        ok: true,
+        chart: patched(chart, { matter: change.matter }),
+        inverse: { type: 'set-matter', matter: chart.matter ?? null },
+      };
     case 'rename':
       return { ok: true, chart: { ...chart, title: change.title }, inverse: { type: 'rename', title: chart.title } };
     case 'set-tier':

@@ -128,6 +128,7 @@ const change = {
     sets: z.record(idSchema, z.boolean()),
   }),
   setKind: z.object({ type: z.literal('set-kind'), kind: z.string().min(1).max(40) }),
+  setMatter: z.object({ type: z.literal('set-matter'), matter: chartSchema.shape.matter.unwrap().nullable() }),
   rename: z.object({ type: z.literal('rename'), title: titleSchema }),
   setTier: z.object({
     type: z.literal('set-tier'),
@@ -188,6 +189,7 @@ const single = z.discriminatedUnion('type', [
   change.setMembership,
   change.setKind,
   change.rename,
+  change.setMatter,
   change.setTier,
   change.setHouse,
   change.setRules,

@@ -135,6 +135,9 @@ export const titleSchema = textSchema(200).trim().min(1, 'a chart needs a title'
 export const choiceValueSchema = z.union([textSchema(300), z.number(), z.boolean()]);
 export const arrangementSchema = z.record(z.string().max(40), choiceValueSchema);
 
+/** What lines can be about, where that is not what the kind says. */
+export const MATTERS = ['posts', 'people', 'things', 'ideas', 'places', 'topics'] as const;
+
 export const chartSchema = z.object({
   version: z.literal(1),
   kind: z.string().min(1).max(40),
@@ -145,6 +148,8 @@ export const chartSchema = z.object({
   notes: z.record(idSchema, noteSchema),
   enclosures: z.record(idSchema, enclosureSchema).optional(),
   house: z.string().min(1).max(60),
+  /** What its lines are about; absent: as its kind has it. */
+  matter: z.enum(MATTERS).optional(),
   /** One font for all words on the page, where one was chosen; else titles have one of their own. */
   font: z.enum(FONTS).optional(),
   /** A colour of one's own, from which those of the house style are derived. */

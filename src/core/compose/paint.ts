@@ -1,6 +1,6 @@
 /** The second half of the pipeline: what was prepared, arranged, placed on its page and drawn. */
 import type { Chart, LineLook } from '../chart';
-import type { ArrangedLink, Arrangement, Structure } from '../kinds';
+import { type ArrangedLink, type Arrangement, matterOf, type Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand, SceneEdge } from '../scene';
 import { type Fonts, plainOf } from '../text';
@@ -152,12 +152,13 @@ export function paint(
     ...(arrangement.captions ?? []).flatMap((words) => drawWords(words, house, fonts)),
     ...(arrangement.repeats ?? []).flatMap(({ of, at }) => drawRepeat(byId.get(of)!, at, house, fonts)),
   ];
+  const matter = matterOf(kind, chart);
   const scene: Scene = {
     width: place.width,
     height: place.height,
     background: house.sheet,
     title: chart.title,
-    description: `${kind.words.name}: ${items.length} ${items.length === 1 ? kind.words.item : kind.words.items} in ${structure.tiers} ${structure.tiers === 1 ? 'tier' : 'tiers'}.`,
+    description: `${kind.words.name}: ${items.length} ${items.length === 1 ? matter.item : matter.items} in ${structure.tiers} ${structure.tiers === 1 ? 'tier' : 'tiers'}.`,
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
     frame: { x: place.x + shift.x * place.scale, y: place.y + shift.y * place.scale, scale: place.scale },

@@ -1,7 +1,7 @@
 /** Rules of looks asked with a chart and its kind: what they give, what they are called, and why an item looks as it does. */
 import type { Chart, Item, Look, LookPatch, Rule } from '../chart';
 import { cellOf } from '../edit';
-import type { Kind, Structure } from '../kinds';
+import { type Kind, matterOf, type Structure } from '../kinds';
 import { type House, itemLook, type Ruled, rulesFor, scaleEnds, tierLook, valueColours } from '../style';
 import { shownFace } from './face';
 
@@ -47,8 +47,9 @@ export function ruleName(kind: Kind, chart: Pick<Chart, 'items'>, rule: Rule): s
   if (rule.type !== 'when') return label(rule.field);
   const { when } = rule;
   if ('being' in when) return kind.beings?.find(({ id }) => id === when.being)?.label ?? when.being;
-  if ('within' in when) return `Branch of ${chart.items[when.within]?.fields['name'] || kind.words.unnamed}`;
-  if ('descent' in when) return `Descended from ${chart.items[when.descent]?.fields['name'] || kind.words.unnamed}`;
+  if ('within' in when) return `Branch of ${chart.items[when.within]?.fields['name'] || matterOf(kind, chart).unnamed}`;
+  if ('descent' in when)
+    return `Descended from ${chart.items[when.descent]?.fields['name'] || matterOf(kind, chart).unnamed}`;
   if (when.test === 'filled') return `With ${label(when.field)}`;
   if (when.test === 'empty') return `Without ${label(when.field)}`;
   return [`${label(when.field)}:`, TEST_WORDS[when.test], when.value ?? ''].filter(Boolean).join(' ');

@@ -37,6 +37,8 @@ export interface Column {
   readonly headings: readonly string[];
   /** What is to be written there, said on an empty line. */
   readonly hint?: string;
+  /** What it is, where its label does not say it. */
+  readonly about?: string;
   /** It says where an item is placed rather than what it is; said in a sentence. */
   readonly places?: string;
   /** Its cells name other lines: one, or several set apart by semicolons. */

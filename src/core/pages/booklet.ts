@@ -5,7 +5,7 @@
 import { apply, asOne, type Chart, emptyChart, firstOrders, type Page, treeOf } from '../chart';
 import { arranged as arrangedAs, onto, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
 import { inFont } from '../faces';
-import type { FitAllowed } from '../kinds';
+import { type FitAllowed, matterOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
 import type { Scene } from '../scene';
 import { type Fonts, shortened } from '../text';
@@ -83,6 +83,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const page: Page = { ...single, numbers: true, subtitle: ' ' };
   const whole = prepare({ ...chart, page }, fonts);
   const { kind, input } = whole;
+  const matter = matterOf(kind, chart);
   // What containers hold goes with them.
   const { room, structure } = input;
   if (!kind.splits || !room || structure.order.length === 0) return undefined;
@@ -164,7 +165,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const contents = parts.map(({ heads }, i): Content => {
     const place = placeOf.get(heads[0]!)!;
     return {
-      text: heads.map((id) => nameOf(chart, id, kind.words.unnamed)).join(', '),
+      text: heads.map((id) => nameOf(chart, id, matter.unnamed)).join(', '),
       count: itemsOf[i]!.length,
       under: place === i ? undefined : place,
     };
@@ -201,7 +202,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     const from = new Set(
       heads.flatMap((head) => {
         const place = placeOf.get(head)!;
-        return place === i ? [] : [`From page ${numberOf(place)}: ${chainText(chart, head, kind.words.unnamed)}`];
+        return place === i ? [] : [`From page ${numberOf(place)}: ${chainText(chart, head, matter.unnamed)}`];
       }),
     );
     const line = `${[...from].join(' · ') || single.subtitle || ''}${share}` || ' ';
@@ -248,9 +249,9 @@ function overview(
   least: number,
   fonts: Fonts,
 ): PageSet {
+  const matter = matterOf(kind, whole);
   const orders = firstOrders(contents.length);
-  const about = (at: number, { count }: Content) =>
-    `page ${at} · ${count} ${count === 1 ? kind.words.item : kind.words.items}`;
+  const about = (at: number, { count }: Content) => `page ${at} · ${count} ${count === 1 ? matter.item : matter.items}`;
   const items = contents.map((content, i) => ({
     id: `p${i}`,
     parent: content.under === undefined ? null : `p${content.under}`,
@@ -278,7 +279,7 @@ function overview(
   for (;;) {
     const entries = contents.map((content, i) => ({
       text: content.text,
-      quiet: `${content.count} ${kind.words.items}`,
+      quiet: `${content.count} ${matter.items}`,
       page: pages + i + 1,
       level: Math.min(12, level(i)),
     }));

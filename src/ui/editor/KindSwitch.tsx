@@ -1,8 +1,8 @@
 /** The kind of a chart, and changing it: the list stays, what would not be drawn is said before. */
 import { useState } from 'react';
-import type { Chart } from '../../core/chart';
+import { type Chart, MATTERS } from '../../core/chart';
 import { type Kind, kinds, notDrawn } from '../../core/kinds';
-import { Button } from '../shared/controls';
+import { Button, Row, Select } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
 import { kindFor } from '../shared/fields';
 import { change, say, useEditor } from './state/store';
@@ -37,6 +37,22 @@ function KindDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title={words.kind.change} onClose={onClose}>
       <p className="px-5 pt-3 text-[13px] text-quiet">{words.kind.about}</p>
+      <div className="px-5 pt-3">
+        <Row label={words.kind.matter}>
+          {(id) => (
+            <Select
+              id={id}
+              value={chart.matter ?? ''}
+              options={[
+                { value: '', label: words.kind.matterOfKind(kindFor(chart.kind).words.items) },
+                ...MATTERS.map((value) => ({ value, label: value })),
+              ]}
+              onChange={(matter) => change({ type: 'set-matter', matter: matter === '' ? null : matter })}
+            />
+          )}
+        </Row>
+        <p className="text-xs text-quiet">{words.kind.matterAbout}</p>
+      </div>
       <ul className="relative flex flex-col gap-2 overflow-auto p-5">
         {kinds.map((kind) => (
           <Entry key={kind.id} kind={kind} chart={chart} onTake={() => take(kind)} />

@@ -1,4 +1,5 @@
 /** Small controls that all screens share. */
+import { Tooltip } from 'radix-ui';
 import { type ButtonHTMLAttributes, type ReactNode, useId, useState } from 'react';
 
 type Tone = 'plain' | 'strong' | 'quiet';
@@ -65,6 +66,32 @@ export function Row({
   );
 }
 
+/** A word that not everybody knows, with a sentence on hover and focus. */
+export const Explain = ({ about, of }: { about: string; of: string }) => (
+  <Tooltip.Provider delayDuration={150}>
+    <Tooltip.Root>
+      <Tooltip.Trigger
+        type="button"
+        aria-label={`${of}: ${about}`}
+        className="ml-1 inline-grid size-6 flex-none place-items-center rounded-full align-middle text-xs text-quiet hover:bg-tint hover:text-plum"
+      >
+        <span aria-hidden className="grid size-4 place-items-center rounded-full border border-current leading-none">
+          i
+        </span>
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-50 max-w-72 rounded bg-ink px-3 py-2 text-[13px] text-sheet"
+        >
+          {about}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  </Tooltip.Provider>
+);
+
 export interface Option<T extends string> {
   readonly value: T;
   readonly label: string;
@@ -92,14 +119,14 @@ export function Choices<T extends string>({
   return (
     <fieldset className="relative py-1">
       <legend className={hideLegend ? 'sr-only' : 'pb-1 text-[13px] text-quiet'}>{legend}</legend>
-      <div className="flex flex-wrap">
+      <div className="flex flex-wrap gap-1">
         {options.map((option) => (
           <label
             key={option.value}
             title={option.about}
             onMouseEnter={() => onTry?.(option.value)}
             onMouseLeave={() => onTry?.(null)}
-            className={`relative -ml-px flex min-h-[30px] cursor-pointer items-center border px-3 text-[13px] first:ml-0 first:rounded-l last:rounded-r has-focus-visible:outline-2 has-focus-visible:outline-plum ${
+            className={`relative flex min-h-[30px] cursor-pointer items-center rounded border px-2.5 text-[13px] has-focus-visible:outline-2 has-focus-visible:outline-plum ${
               option.value === value ? 'z-1 border-plum bg-plum text-white' : 'border-rule bg-sheet hover:bg-tint'
             }`}
           >

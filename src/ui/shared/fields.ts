@@ -1,16 +1,25 @@
 import type { Change, Chart } from '../../core/chart';
-import { type Kind, kindOf, kinds } from '../../core/kinds';
+import { type Kind, kindOf, kinds, matterOf } from '../../core/kinds';
 
 /** The kind of a chart; the first kind where it is of one that is not known here. */
 export const kindFor = (id: string): Kind => kindOf(id) ?? kinds[0]!;
 
+/** The words for the lines of a chart. */
+export const matterFor = (chart: Pick<Chart, 'kind' | 'matter'>) => matterOf(kindFor(chart.kind), chart);
+
 /** What an item is called; the kind's word where it has no name. */
-export const itemName = (chart: Pick<Chart, 'kind' | 'items'>, id: string): string =>
-  chart.items[id]?.fields['name'] || kindFor(chart.kind).words.unnamed;
+export const itemName = (chart: Pick<Chart, 'kind' | 'items' | 'matter'>, id: string): string =>
+  chart.items[id]?.fields['name'] || matterFor(chart).unnamed;
 
 /** What a field is called. */
 export const fieldLabel = (kindId: string, field: string): string =>
   kindFor(kindId).columns.find((column) => column.field === field)?.label ?? field;
+
+/** What a field is, in a sentence, where its label does not say it. */
+export const fieldAbout = (kindId: string, field: string): string | undefined => {
+  const column = kindFor(kindId).columns.find((one) => one.field === field);
+  return column?.about ?? column?.places;
+};
 
 /** What is to be written in an empty cell. */
 export const fieldHint = (kindId: string, field: string): string =>

@@ -2,6 +2,7 @@
 import { type ListRead, nameAnd } from '../../list';
 import { treeBeings } from '../beings';
 import type { Fitness, Kind } from '../kind';
+import { matterOf } from '../matter';
 import { placeUnder } from '../place';
 import { beside, over, typedFields, under, withFields } from '../typing';
 import { arrange } from './arrange';
@@ -69,10 +70,11 @@ export const org: Kind = {
   writeOutline: outlineOf,
   outlineFields: ['name', 'post', 'superior', 'id'],
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,
-  face(item) {
+  face(item, chart) {
+    const { unnamed } = matterOf(org, chart);
     const { name = '', post = '' } = item.fields;
     const vacant = isVacant(item);
-    const lines = [{ text: name === '' ? 'Vacant post' : name, strong: true, size: 1, field: 'name' }];
+    const lines = [{ text: name === '' ? unnamed : name, strong: true, size: 1, field: 'name' }];
     if (post !== '') lines.push({ text: post, strong: false, size: 0.86, field: 'post' });
     return vacant ? { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 }, empty: true } : { lines };
   },

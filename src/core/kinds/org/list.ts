@@ -49,6 +49,7 @@ export const columns: readonly Column[] = inLanguages(
     {
       field: 'id',
       label: 'Id',
+      about: 'A number or code that stays the same whatever somebody is called; newer lists are matched by it',
       headings: [
         'number',
         'no',
@@ -69,6 +70,7 @@ export const columns: readonly Column[] = inLanguages(
     {
       field: FIELD,
       label: 'Dotted line to',
+      about: 'A second superior, for part of the work',
       refers: 'many',
       headings: [
         'dottedline',
@@ -84,6 +86,7 @@ export const columns: readonly Column[] = inLanguages(
     {
       field: 'aide',
       label: 'Aide',
+      about: 'A post that helps its superior, such as an office; it stands beside the line to the others',
       type: 'yes-no',
       places: 'Stands beside the line to the others, not among them',
       headings: ['isaide', 'staffpost', 'assistantpost'],

@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { folded } from '../../../core/list';
 import { Dialog } from '../../shared/Dialog';
-import { kindFor } from '../../shared/fields';
+import { matterFor } from '../../shared/fields';
 import { focusLine, goTo, useEditor } from '../state/store';
 import { words } from '../words';
 import { allEntries, type Entry } from './entries';
@@ -68,7 +68,7 @@ export function CommandMenu({ onClose }: { onClose: () => void }) {
         <Command.List className="max-h-[52vh] min-h-[180px] overflow-auto pb-2">
           <Command.Empty className="px-4 py-3 text-quiet">{words.command.none}</Command.Empty>
           {items.length > 0 && (
-            <Command.Group heading={<span className={group}>{kindFor(chart.kind).words.items}</span>}>
+            <Command.Group heading={<span className={group}>{matterFor(chart).items}</span>}>
               {items.map(({ id, fields }) => (
                 <Command.Item
                   key={id}

@@ -1,7 +1,7 @@
 /** What belongs to the selected line: where it stands, its other fields, and what can be done with it. */
 import { useId, useState } from 'react';
-import { Button } from '../../shared/controls';
-import { fieldLabel, kindFor, lineColumns } from '../../shared/fields';
+import { Button, Explain } from '../../shared/controls';
+import { fieldAbout, fieldLabel, itemName, kindFor, lineColumns } from '../../shared/fields';
 import { useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
@@ -17,7 +17,7 @@ export function LineFoot() {
   const branch = rowsOfList(chart.items).tree.childrenOf(item.id).length > 0;
   const kind = kindFor(chart.kind);
   const shown = lineColumns(chart);
-  const above = item.parent === null ? null : chart.items[item.parent]?.fields['name'] || kind.words.unnamed;
+  const above = item.parent === null ? null : itemName(chart, item.parent);
   const known = kind.columns.map((column) => column.field).filter((field) => !shown.includes(field));
   const fields = [
     ...known,
@@ -75,20 +75,39 @@ export function LineFoot() {
         {/* Some cells are worked out of all lines: only while they are looked at. */}
         {open &&
           fields.map((field) => (
-            <FieldRow key={`${item.id} ${field}`} item={item.id} field={field} label={fieldLabel(chart.kind, field)} />
+            <FieldRow
+              key={`${item.id} ${field}`}
+              item={item.id}
+              field={field}
+              label={fieldLabel(chart.kind, field)}
+              about={fieldAbout(chart.kind, field)}
+            />
           ))}
       </details>
     </footer>
   );
 }
 
-function FieldRow({ item, field, label }: { item: string; field: string; label: string }) {
+function FieldRow({
+  item,
+  field,
+  label,
+  about,
+}: {
+  item: string;
+  field: string;
+  label: string;
+  about: string | undefined;
+}) {
   const id = useId();
   return (
     <div className="grid grid-cols-[104px_1fr] items-center py-0.5">
-      <label htmlFor={id} className="truncate pr-2 text-quiet">
-        {label}
-      </label>
+      <span className="flex min-w-0 items-center pr-1">
+        <label htmlFor={id} className="truncate text-quiet">
+          {label}
+        </label>
+        {about && <Explain of={label} about={about} />}
+      </span>
       <CellInput id={id} item={item} field={field} className="field min-h-[26px]" maxLength={2000} />
     </div>
   );

@@ -1,5 +1,6 @@
 import { kindOf } from '../../../core/kinds';
 import { LEAST_INITIAL } from '../../../core/pages';
+import { matterFor } from '../../shared/fields';
 import { shown, useEditor } from '../state/store';
 import { words } from '../words';
 import { TRUE_SIZE, type ViewControls } from './view';
@@ -13,6 +14,7 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const composition = useEditor(shown);
   const page = useEditor((state) => state.chart.page);
   const kind = useEditor((state) => kindOf(state.chart.kind));
+  const matter = useEditor((state) => matterFor(state.chart));
   const items = composition?.scene.items.length ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;
   const booklet = page.over === 'booklet' && kind?.splits !== undefined && page.size !== 'picture';
@@ -26,8 +28,8 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
     <footer className="flex h-[30px] min-w-0 items-center gap-5 overflow-hidden border-t border-rule bg-sheet px-3.5 text-[13px] whitespace-nowrap">
       {composition && items > 0 && (
         <span className="min-w-0 truncate">
-          {items} {items === 1 ? kind?.words.item : kind?.words.items} · {words.status.tiers(composition.tiers.length)}{' '}
-          · {words.status.widest(widest)}
+          {items} {items === 1 ? matter.item : matter.items} · {words.status.tiers(composition.tiers.length)} ·{' '}
+          {words.status.widest(widest)}
         </span>
       )}
       <span className="min-w-0 truncate">

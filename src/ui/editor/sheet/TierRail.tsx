@@ -1,7 +1,7 @@
 /** The strip along the sheet whose segments line up with the tiers; a click on one styles that tier. */
 import { type KeyboardEvent, useState } from 'react';
-import { kindOf } from '../../../core/kinds';
 import { isTurned, type Scene, type SceneBand } from '../../../core/scene';
+import { matterFor } from '../../shared/fields';
 import { change, light, openTier, useEditor } from '../state/store';
 import { words } from '../words';
 import { RailGap, RailWidth } from './RailHandles';
@@ -55,6 +55,7 @@ export function TierRail({ scene, live }: { scene: Scene; live: LiveView }) {
   return (
     <div
       aria-label={words.rail.heading}
+      title={words.rail.about}
       role="group"
       onKeyDown={walk}
       className={`relative overflow-hidden ${rows ? 'h-full border-r border-rule' : 'w-full border-b border-rule'}`}
@@ -91,11 +92,11 @@ function Segment({
   start: number;
   length: number;
 }) {
-  const kind = useEditor((state) => kindOf(state.chart.kind));
+  const matter = useEditor((state) => matterFor(state.chart));
   const open = useEditor((state) => state.openTier === band.tier && state.stage === 'style');
   const lit = useEditor((state) => state.litTier === band.tier);
   const [renaming, setRenaming] = useState(false);
-  const count = `${band.count} ${band.count === 1 ? kind?.words.item : kind?.words.items}`;
+  const count = `${band.count} ${band.count === 1 ? matter.item : matter.items}`;
   const place = rows
     ? { top: start, height: size, left: 8, right: 0 }
     : { left: start, width: size, top: 6, bottom: 0 };

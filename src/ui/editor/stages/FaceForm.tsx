@@ -81,8 +81,26 @@ export function FaceForm({ tier, items }: { tier?: number; items?: readonly stri
                     ))}
                 </select>
               )}
+              <span className="ml-auto flex">
+                <Button
+                  tone="quiet"
+                  disabled={at === 0}
+                  aria-label={words.face.up(at + 1)}
+                  onClick={() => put(swapped(face, at))}
+                >
+                  ↑
+                </Button>
+                <Button
+                  tone="quiet"
+                  disabled={at === face.length - 1}
+                  aria-label={words.face.down(at + 1)}
+                  onClick={() => put(swapped(face, at + 1))}
+                >
+                  ↓
+                </Button>
+              </span>
             </div>
-            <div className="flex flex-wrap items-center gap-2 pt-1">
+            <div className="flex items-center gap-2 pt-1">
               <label className="flex items-center gap-1.5">
                 <input
                   type="checkbox"
@@ -120,22 +138,6 @@ export function FaceForm({ tier, items }: { tier?: number; items?: readonly stri
                   </option>
                 ))}
               </select>
-              <Button
-                tone="quiet"
-                disabled={at === 0}
-                aria-label={words.face.up(at + 1)}
-                onClick={() => put(swapped(face, at))}
-              >
-                ↑
-              </Button>
-              <Button
-                tone="quiet"
-                disabled={at === face.length - 1}
-                aria-label={words.face.down(at + 1)}
-                onClick={() => put(swapped(face, at + 1))}
-              >
-                ↓
-              </Button>
             </div>
             {one.out && (
               <div className="flex items-center gap-2 pt-1">

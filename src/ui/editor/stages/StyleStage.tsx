@@ -1,8 +1,9 @@
 /** One look for each tier: house style, then what is set on the tier, then exceptions. */
 import { useEffect, useRef } from 'react';
 import { asOne, type Change } from '../../../core/chart';
+import { edgeKey } from '../../../core/scene';
 import { houseFor, tierLook } from '../../../core/style';
-import { Button } from '../../shared/controls';
+import { Button, Explain } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { edgeOf } from '../line-by-hand';
 import { change, openTier, tryOut, useEditor } from '../state/store';
@@ -19,6 +20,7 @@ import { ItemPicture, PicturesForm } from './style/Pictures';
 import { Rules } from './style/Rules';
 import { Swatch } from './style/Swatch';
 import { Why } from './style/Why';
+import { useAtTop } from './useAtTop';
 
 export function StyleStage() {
   const chart = useEditor((state) => state.chart);
@@ -27,8 +29,9 @@ export function StyleStage() {
   const selected = useEditor((state) => state.selected);
   const item = selected === null ? undefined : chart.items[selected];
   const edge = useEditor((state) => edgeOf(state.composition?.scene, state.edge));
+  const scroll = useAtTop(selected ?? (edge ? edgeKey(edge) : null));
   return (
-    <div className="relative flex min-h-0 flex-1 flex-col overflow-auto pb-6">
+    <div ref={scroll} className="relative flex min-h-0 flex-1 flex-col overflow-auto pb-6">
       <div className="sticky top-0 z-10 border-b border-rule bg-sheet px-3.5 pt-3 pb-1.5">
         <h2 className="text-lg">{words.stages.style}</h2>
         <nav aria-label={words.style.parts} className="-mx-1 flex flex-wrap">
@@ -61,7 +64,10 @@ export function StyleStage() {
         <PicturesForm />
       </details>
       <div {...place('tiers')}>
-        <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">{words.style.tiers}</h3>
+        <h3 className="px-3.5 pt-3 pb-1 text-[13px] text-quiet">
+          {words.style.tiers}
+          <Explain of={words.style.tiers} about={words.style.tierAbout} />
+        </h3>
         {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
         {tiers.map(({ tier, name }) => (
           <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />

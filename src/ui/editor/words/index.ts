@@ -36,6 +36,7 @@ export const words = {
     gapAfter: (tier: string) => `Gap after ${tier}: drag, or arrow keys`,
     widthOf: (tier: string) => `Width of ${tier}: drag, or arrow keys`,
     heading: 'Tiers',
+    about: 'A tier is a level of the picture. Click a segment to style all of it at once.',
     rename: 'Name of the tier',
     exceptions: (n: number) => `${n} ${n === 1 ? 'exception' : 'exceptions'}`,
   },
@@ -58,6 +59,9 @@ export const words = {
   kind: {
     change: 'Change the kind of diagram',
     about: 'The list stays as it is. It is only read and drawn in another way, and can be changed back.',
+    matter: 'Its lines are',
+    matterOfKind: (items: string) => `${items}, as the kind has it`,
+    matterAbout: 'The word for them everywhere: counts, the status line, what is read out.',
     now: 'It is this now.',
     loses: 'Not drawn then:',
     nothing: 'Everything in the list is drawn.',

@@ -1,11 +1,13 @@
 /** How the levels are laid out, for the chart, a tier and a branch; what was moved by hand; and the page it is for. */
 import { type ArrangementChoice, chosen } from '../../../../core/kinds';
+import { edgeKey } from '../../../../core/scene';
 import { Choices, NumberField, Row } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { edgeName, edgeOf } from '../../line-by-hand';
 import { change, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 import { ItemSelect } from '../ItemSelect';
+import { useAtTop } from '../useAtTop';
 import { BranchForm } from './BranchForm';
 import { FitForm } from './FitForm';
 import { HandForm } from './HandForm';
@@ -18,8 +20,9 @@ export function ArrangeStage() {
   const kind = kindFor(chart.kind);
   const selected = useEditor((state) => state.selected);
   const edge = useEditor((state) => edgeOf(state.composition?.scene, state.edge));
+  const scroll = useAtTop(selected ?? (edge ? edgeKey(edge) : null));
   return (
-    <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
+    <div ref={scroll} className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.arrange}</h2>
       {edge && (
         <section aria-label={words.arrange.theLine(edgeName(chart, edge))}>

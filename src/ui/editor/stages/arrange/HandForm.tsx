@@ -2,7 +2,7 @@
 import { asOne, type Change, type LineByHand } from '../../../../core/chart';
 import { edgeKey } from '../../../../core/scene';
 import { Button } from '../../../shared/controls';
-import { kindFor } from '../../../shared/fields';
+import { itemName } from '../../../shared/fields';
 import { edgeName, freeLine, lineChange } from '../../line-by-hand';
 import { change, select, selectEdge, useEditor } from '../../state/store';
 import { words } from '../../words';
@@ -17,7 +17,6 @@ const lookAlone = ({ look }: LineByHand): LineByHand | null => (look ? { look } 
 export function HandForm() {
   const chart = useEditor((state) => state.chart);
   const { items, links } = chart;
-  const kind = kindFor(chart.kind);
   const own = Object.values(items).filter(({ nudge, line }) => nudge || isBent(line));
   const bent = Object.values(links).filter(({ line }) => isBent(line));
   if (own.length + bent.length === 0) return null;
@@ -35,8 +34,8 @@ export function HandForm() {
         <Button onClick={() => change(asOne(all))}>{words.hand.allBack}</Button>
       </div>
       <ul>
-        {own.slice(0, MOST).map(({ id, fields, nudge, line }) => {
-          const name = fields['name'] || kind.words.unnamed;
+        {own.slice(0, MOST).map(({ id, nudge, line }) => {
+          const name = itemName(chart, id);
           const said = [
             ...(nudge ? [words.hand.moved(Math.round(nudge.dx), Math.round(nudge.dy))] : []),
             ...(isBent(line) ? [words.hand.line] : []),
