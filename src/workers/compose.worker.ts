@@ -9,7 +9,7 @@ import type { ListRead, Problem } from '../core/list';
 import { type Pages, pagesOf } from '../core/pages';
 import { chartOfList, offersFor, type ReadOptions, readList } from '../core/read';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
-import type { Fonts } from '../core/text';
+import { type Fonts, loadLanguage } from '../core/text';
 
 import { withFonts } from './fonts';
 
@@ -85,6 +85,7 @@ const api = {
    */
   async composeNext(change: ChartChange, run: number): Promise<ShownChange | undefined> {
     const chart = hear(change);
+    await loadLanguage(chart.language);
     return withFonts(async (fonts) => {
       const steps = composing(chart, fonts);
       let since = performance.now();
@@ -151,11 +152,11 @@ const api = {
 
   /** The arrangement that prints largest; undefined where there is no page. */
   fit: async (chart: Chart, asked: FitAsked, tell: (done: number) => void): Promise<FitResult | undefined> =>
-    withFonts((fonts) => fitChart(chart, fonts, asked, tell)),
+    loadLanguage(chart.language).then(() => withFonts((fonts) => fitChart(chart, fonts, asked, tell))),
 
   /** The pages a chart goes over. */
   pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> =>
-    withFonts((fonts) => pagesOf(chart, fonts, tell)),
+    loadLanguage(chart.language).then(() => withFonts((fonts) => pagesOf(chart, fonts, tell))),
 
   /** What two items are to each other. */
   pair: (chart: Chart, a: string, b: string) => kindOf(chart.kind)?.pairFigure?.of(chart, a, b),

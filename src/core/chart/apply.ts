@@ -122,6 +122,12 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: patched(chart, { matter: change.matter }),
         inverse: { type: 'set-matter', matter: chart.matter ?? null },
       };
+    case 'set-language':
+      return {
+        ok: true,
+        chart: patched(chart, { language: change.language }),
+        inverse: { type: 'set-language', language: chart.language ?? null },
+      };
     case 'rename':
       return { ok: true, chart: { ...chart, title: change.title }, inverse: { type: 'rename', title: chart.title } };
     case 'set-tier':

@@ -128,6 +128,7 @@ const change = {
     sets: z.record(idSchema, z.boolean()),
   }),
   setKind: z.object({ type: z.literal('set-kind'), kind: z.string().min(1).max(40) }),
+  setLanguage: z.object({ type: z.literal('set-language'), language: chartSchema.shape.language.unwrap().nullable() }),
   setMatter: z.object({ type: z.literal('set-matter'), matter: chartSchema.shape.matter.unwrap().nullable() }),
   rename: z.object({ type: z.literal('rename'), title: titleSchema }),
   setTier: z.object({
@@ -190,6 +191,7 @@ const single = z.discriminatedUnion('type', [
   change.setKind,
   change.rename,
   change.setMatter,
+  change.setLanguage,
   change.setTier,
   change.setHouse,
   change.setRules,

@@ -7,6 +7,7 @@
 
 import { z } from 'zod';
 import { FONTS } from '../faces';
+import { LANGUAGES } from '../languages';
 import { lineLookSchema, lookPatchSchema, STAND_INS } from './look';
 import { isOrderKey } from './order';
 import { defaultPage, pageSchema } from './page';
@@ -148,6 +149,8 @@ export const chartSchema = z.object({
   notes: z.record(idSchema, noteSchema),
   enclosures: z.record(idSchema, enclosureSchema).optional(),
   house: z.string().min(1).max(60),
+  /** The language of its words, by which long ones are divided; absent: English. */
+  language: z.enum(LANGUAGES).optional(),
   /** What its lines are about; absent: as its kind has it. */
   matter: z.enum(MATTERS).optional(),
   /** One font for all words on the page, where one was chosen; else titles have one of their own. */

@@ -42,12 +42,15 @@ export function patternMarks(pattern: NonNullable<Page['pattern']>, { width, hei
       return [{ type: 'path', d: d.join(''), stroke, width: PATTERN.width }];
     }
     case 'waves': {
-      const half = step;
-      const count = Math.ceil(width / (2 * half));
-      const d = rows.map((y) => {
-        const waves = Array.from({ length: count }, (_, i) => `T${short((2 * i + 2) * half)} ${short(y)}`);
-        return `M0 ${short(y)}Q${short(half / 2)} ${short(y - PATTERN.wave)} ${short(half)} ${short(y)}${waves.join('')}`;
-      });
+      // So many half waves that the last one ends at the edge, and none leaves the page at the foot.
+      const count = Math.max(1, Math.round(width / step));
+      const half = width / count;
+      const d = rows
+        .filter((y) => y + PATTERN.wave < height)
+        .map((y) => {
+          const rest = Array.from({ length: count - 1 }, (_, i) => `T${short((i + 2) * half)} ${short(y)}`);
+          return `M0 ${short(y)}Q${short(half / 2)} ${short(y - PATTERN.wave)} ${short(half)} ${short(y)}${rest.join('')}`;
+        });
       return [{ type: 'path', d: d.join(''), stroke, width: PATTERN.width }];
     }
   }

@@ -15,7 +15,7 @@ import {
 import { type Fit, fitToPage } from '../layout';
 import type { Box } from '../scene';
 import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
-import type { Fonts } from '../text';
+import { type Fonts, inLanguage } from '../text';
 import { linesByHand } from './by-hand';
 import { type Caption, captionsOf, type Insets, roomFor, roomOf, withInsets, withoutRoom, withRoom } from './captions';
 import { type DrawnEnclosure, enclosures } from './enclose';
@@ -89,7 +89,8 @@ export interface Prepared {
 const SIZED: readonly (keyof Look)[] = ['shape', 'size', 'font', 'weight', 'slant', 'inner', 'picture', 'pictureSize'];
 
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
-export function prepare(chart: Chart, fonts: Fonts): Prepared {
+export function prepare(chart: Chart, anyFonts: Fonts): Prepared {
+  const fonts = inLanguage(anyFonts, chart.language);
   const kind = kindOf(chart.kind) ?? kinds[0]!;
   const house = houseOnPage(chart);
   const held = heldOf(chart, kind);

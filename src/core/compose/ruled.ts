@@ -42,7 +42,7 @@ export function patchesBy(kind: Kind, chart: Chart, structure: Structure): (item
 const TEST_WORDS = { contains: 'has', over: 'over', under: 'under', equals: '', filled: '', empty: '' } as const;
 
 /** What a rule is about, in words: in the key, and in the list of rules. */
-export function ruleName(kind: Kind, chart: Pick<Chart, 'items'>, rule: Rule): string {
+export function ruleName(kind: Kind, chart: Pick<Chart, 'items' | 'matter'>, rule: Rule): string {
   const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
   if (rule.type !== 'when') return label(rule.field);
   const { when } = rule;

@@ -106,7 +106,9 @@ export function arrangeWorded(
     else if (comes.get(link.to) === 1) yielding.add(label);
     return { link, label, first: edges.length - 2, reversed: a > b };
   });
-  const before = { start: TURN, middle: gaps.tiers / 2, end: gaps.tiers - TURN / 2 }[input.words];
+  // A curve needs room to turn before its words.
+  const turn = input.form === 'curve' ? Math.max(TURN, gaps.tiers * 0.42) : TURN;
+  const before = { start: turn, middle: gaps.tiers / 2, end: gaps.tiers - TURN / 2 }[input.words];
   const laid = layered({
     layer,
     along,

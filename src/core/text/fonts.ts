@@ -4,6 +4,9 @@
  */
 import { create, type Font } from 'fontkit';
 import { type FaceId, standIn } from '../faces';
+import type { Language } from '../languages';
+import { remembered } from '../remember';
+import { partsOf } from './hyphens';
 
 /** A text's letters (grapheme parts) with their widths at size 1. */
 export interface Shaped {
@@ -41,6 +44,8 @@ export interface Fonts {
   runs(text: string, face: FaceId): Run[];
   /** Letters that no shipped face has. */
   missing(text: string, face: FaceId): readonly string[];
+  /** Parts that a word may be divided into, in the language of what is set. */
+  parts(word: string): readonly string[];
   /** Height above and depth below the baseline, and height of capitals, in em. */
   metrics(face: FaceId): { ascent: number; descent: number; capHeight: number };
 }
@@ -229,6 +234,18 @@ export function createFonts(bytesOf: (face: FaceId) => Uint8Array): Fonts {
       return runs;
     },
     missing: (text, face) => (whole(text, face) ? [] : shape(text, face).missing),
+    parts: (word) => partsOf(word, 'en'),
     metrics: (face) => meterOf(face).metrics,
   };
+}
+
+const languages = remembered((_: Fonts) => new Map<Language, Fonts>());
+
+/** The same fonts for words in another language: long ones are divided as it does. */
+export function inLanguage(fonts: Fonts, language: Language | undefined): Fonts {
+  if (language === undefined || language === 'en') return fonts;
+  const own = languages(fonts);
+  const known = own.get(language) ?? { ...fonts, parts: (word: string) => partsOf(word, language) };
+  own.set(language, known);
+  return known;
 }

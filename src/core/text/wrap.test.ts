@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
+import { inLanguage } from './fonts';
+import { loadLanguage } from './hyphens';
 import { wrap } from './wrap';
 
 function set(text: string, most: number) {
@@ -14,8 +16,26 @@ describe('wrapping', () => {
     expect(set('Head of plants', 500).lines).toEqual(['Head of plants']);
     expect(set('Library and herbarium', 80).lines).toEqual(['Library and', 'herbarium']);
     expect(set('Lindqvist-Moor', 60).lines).toEqual(['Lindqvist-', 'Moor']);
-    expect(set('Donaudampfschifffahrt', 50).lines.length).toBeGreaterThan(1);
+    expect(set('Herbarium administration', 70).lines).toEqual(['Herbarium', 'administra-', 'tion']);
+    expect(set('xqzwvkjhgfdsxqzwv', 50).lines.length).toBeGreaterThan(1);
     expect(set('Two\nlines', 500).lines).toEqual(['Two', 'lines']);
+  });
+
+  it('divides a long word as its language does, a hyphen only at the end of a line', async () => {
+    await loadLanguage('de');
+    const german = inLanguage(fonts, 'de');
+    const { lines } = wrap(german, 'Donaudampfschifffahrtsgesellschaft', 'text-400', 12, 90);
+    expect(lines.map(({ text }) => text)).toEqual(['Donaudampf-', 'schifffahrtsge-', 'sellschaft']);
+    fc.assert(
+      fc.property(
+        fc.constantFrom('administration', 'responsibilities', 'photosynthesis'),
+        fc.integer({ min: 30, max: 120 }),
+        (word, most) => {
+          const found = set(`The ${word} of all`, most).lines;
+          for (const line of found) expect(line.slice(0, -1)).not.toContain('-');
+        },
+      ),
+    );
   });
 
   it('evens the lines', () => {
@@ -31,7 +51,8 @@ describe('wrapping', () => {
     fc.assert(
       fc.property(words, fc.integer({ min: 30, max: 300 }), (text, most) => {
         const { lines, width } = set(text, most);
-        expect(lines.join('').replace(/ /g, '')).toBe(text.replace(/ /g, ''));
+        // A hyphen more stands only where a word was divided.
+        expect(lines.join('').replace(/[ -]/g, '')).toBe(text.replace(/[ -]/g, ''));
         expect(width).toBeLessThanOrEqual(most + 1e-6);
         for (const line of lines) expect(line.length).toBeGreaterThan(0);
       }),

@@ -113,11 +113,47 @@ class Kept {
 }
 const keptFor = remembered((_: Fonts) => new Kept());
 
+/** Shorter words are not divided, and no fewer letters stand on either side (common practice). */
+const LEAST_DIVIDED = 6;
+
+/**
+ * Words wider than a line, divided where their language does, a hyphen at each place that is needed: what comes after one
+ * does not fit on its line, so that none is left standing inside a line.
+ */
+function divided(fonts: Fonts, text: string, face: FaceId, most: number): string {
+  if (text.length < LEAST_DIVIDED || fonts.width(text, face, 1) <= most) return text;
+  const fits = (piece: string) => fonts.width(piece, face, 1) <= most;
+  return text
+    .split(' ')
+    .map((word) => {
+      if (word.length < LEAST_DIVIDED || fits(word)) return word;
+      return word
+        .split(/(?<=-)/)
+        .map((part) => {
+          if (part.length < LEAST_DIVIDED || fits(part)) return part;
+          const lines: string[] = [];
+          let line = '';
+          for (const syllable of fonts.parts(part)) {
+            if (line !== '' && !fits(`${line}${syllable}-`)) {
+              lines.push(line);
+              line = '';
+            }
+            line += syllable;
+          }
+          lines.push(line);
+          // Where a syllable alone is too wide nothing is gained, and it is broken where it must.
+          return lines.every((piece, i) => fits(i < lines.length - 1 ? `${piece}-` : piece)) ? lines.join('-') : part;
+        })
+        .join('');
+    })
+    .join(' ');
+}
+
 function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
   const lines: { text: string; width: number }[] = [];
   let widest = 0;
   for (const paragraph of text.split('\n')) {
-    const shaped = fonts.shape(paragraph.replace(/\s+/g, ' ').trim(), face);
+    const shaped = fonts.shape(divided(fonts, paragraph.replace(/\s+/g, ' ').trim(), face, most / size), face);
     if (shaped.text === '') {
       lines.push({ text: '', width: 0 });
       continue;

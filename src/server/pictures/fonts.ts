@@ -4,8 +4,9 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import subsetFont from 'subset-font';
 import { type FaceId, faceIds, faces, styleOf } from '../../core/faces';
+import { LANGUAGES } from '../../core/languages';
 import { lettersOf, type Scene } from '../../core/scene';
-import { createFonts, type Fonts } from '../../core/text';
+import { createFonts, type Fonts, loadLanguage } from '../../core/text';
 
 // The built server lies elsewhere than its source; packages are found from the folder it is started in.
 const find = createRequire(join(process.cwd(), 'package.json'));
@@ -20,6 +21,9 @@ export function fontBytes(face: FaceId): Buffer {
   read.set(face, bytes);
   return bytes;
 }
+
+// A chart may be in any of them, and is composed without waiting.
+await Promise.all(LANGUAGES.map(loadLanguage));
 
 let made: Fonts | undefined;
 export const fonts = (): Fonts => {

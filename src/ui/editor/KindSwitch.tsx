@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { type Chart, MATTERS } from '../../core/chart';
 import { type Kind, kinds, notDrawn } from '../../core/kinds';
+import { LANGUAGES } from '../../core/languages';
 import { Button, Row, Select } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
 import { kindFor } from '../shared/fields';
@@ -51,7 +52,18 @@ function KindDialog({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <p className="text-xs text-quiet">{words.kind.matterAbout}</p>
+        <p className="pb-1 text-xs text-quiet">{words.kind.matterAbout}</p>
+        <Row label={words.kind.language}>
+          {(id) => (
+            <Select
+              id={id}
+              value={chart.language ?? 'en'}
+              options={LANGUAGES.map((value) => ({ value, label: words.kind.languages[value] }))}
+              onChange={(language) => change({ type: 'set-language', language: language === 'en' ? null : language })}
+            />
+          )}
+        </Row>
+        <p className="text-xs text-quiet">{words.kind.languageAbout}</p>
       </div>
       <ul className="relative flex flex-col gap-2 overflow-auto p-5">
         {kinds.map((kind) => (

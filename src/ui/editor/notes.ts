@@ -1,6 +1,6 @@
 /** Notes on the sheet: made, moved, given another anchor. Each stays where it is seen when its anchor changes. */
 import type { Note } from '../../core/chart';
-import type { Scene } from '../../core/scene';
+import { type Box, overlapping, type Scene } from '../../core/scene';
 import { change, noteOpened, shown, useEditor } from './state/store';
 import { words } from './words';
 
@@ -40,6 +40,27 @@ export function withAnchor(note: Note, anchor: { item?: string; enclosure?: stri
   return { ...note, at: { enclosure: anchor.enclosure!, x: 8, y: -18 } };
 }
 
+/** About how large a new note is, in points. */
+const NEW = { width: 52, height: 14, gap: 8 };
+
+/** A place at an item where a new note covers nothing: at its right, under it, over it, at its left; in its own units. */
+function besideOf(scene: Scene, box: Box, unit: number): { x: number; y: number } {
+  const width = NEW.width * unit;
+  const height = NEW.height * unit;
+  const gap = NEW.gap * unit;
+  const places = [
+    { x: box.x + box.width + gap, y: box.y },
+    { x: box.x, y: box.y + box.height + gap },
+    { x: box.x, y: box.y - gap - height },
+    { x: box.x - gap - width, y: box.y },
+  ];
+  const taken = [...scene.items, ...scene.notes].map((other) => other.box);
+  const free = places.find((place) => taken.every((other) => !overlapping({ ...place, width, height }, other)));
+  const { x, y } = free ?? places[0]!;
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  return { x: rounded((x - middle.x) / unit), y: rounded((y - middle.y) / unit) };
+}
+
 /** A new note: on the page under its title, or beside an item. */
 export function addNote(id: string, as: 'note' | 'heading', item?: string): void {
   const { chart } = useEditor.getState();
@@ -52,10 +73,7 @@ export function addNote(id: string, as: 'note' | 'heading', item?: string): void
   putNote({
     id,
     text: heading ? words.notes.newHeading : words.notes.newNote,
-    at:
-      item !== undefined && box
-        ? { item, x: rounded(box.width / unit / 2 + 8), y: rounded(-box.height / unit / 2) }
-        : { x: margin, y: rounded(low) },
+    at: item !== undefined && box ? { item, ...besideOf(scene!, box, unit) } : { x: margin, y: rounded(low) },
     size: heading ? 16 : 10,
     width: heading ? 320 : 180,
     ...(heading && { strong: true }),

@@ -1,6 +1,6 @@
 /** Twins: brothers and sisters whose lines part at one point. */
 import type { Point } from '../../layout';
-import { dateIn } from '../../list';
+import { dateIn, isYes } from '../../list';
 import type { ArrangedLink, ArrangeInput } from '../arrangement';
 import type { Family } from './family';
 
@@ -14,9 +14,9 @@ export function meetAsTwins(
   const twins = new Map<string, string[]>();
   for (const { children } of family.couples) {
     let run: string[] = [];
-    for (const [i, { id }] of children.entries()) {
-      const before = children[i - 1]?.id;
-      if (before !== undefined && areTwins(items[before]!.fields, items[id]!.fields)) run.push(id);
+    for (const [i, { id, by }] of children.entries()) {
+      const before = children[i - 1];
+      if (before?.by === by && areTwins(items[before.id]!.fields, items[id]!.fields, by === 'birth')) run.push(id);
       else run = [id];
       if (run.length > 1) for (const one of run) twins.set(one, run);
     }
@@ -39,10 +39,17 @@ export function meetAsTwins(
   });
 }
 
-function areTwins(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean {
-  if (a['twin'] && b['twin']) return true;
+/**
+ * Who are said to be twins are, unless they were born apart. Who are not said to be are only where both came to the couple by
+ * birth, on one day: the first of January stands for a day that nobody knows.
+ */
+function areTwins(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>, byBirth: boolean): boolean {
   const [one, other] = [dateIn(a['born']), dateIn(b['born'])];
-  return (
-    !!one && !!other && one.day > 0 && one.year === other.year && one.month === other.month && one.day === other.day
-  );
+  const apart = one && other && Math.abs(one.year - other.year) > 1;
+  const said = [a['twin'], b['twin']].map((word) => word !== undefined && word !== '');
+  const [isOne, isOther] = [isYes(a['twin'] ?? ''), isYes(b['twin'] ?? '')];
+  if (isOne && isOther) return !apart;
+  if (said[0] || said[1] || !byBirth || !one || !other || one.day === 0) return false;
+  const newYear = one.month === 1 && one.day === 1;
+  return !newYear && one.year === other.year && one.month === other.month && one.day === other.day;
 }

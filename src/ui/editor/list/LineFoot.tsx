@@ -1,5 +1,6 @@
 /** What belongs to the selected line: where it stands, its other fields, and what can be done with it. */
 import { useId, useState } from 'react';
+import { ownFields } from '../../../core/list';
 import { Button, Explain } from '../../shared/controls';
 import { fieldAbout, fieldLabel, itemName, kindFor, lineColumns } from '../../shared/fields';
 import { useEditor } from '../state/store';
@@ -21,7 +22,8 @@ export function LineFoot() {
   const known = kind.columns.map((column) => column.field).filter((field) => !shown.includes(field));
   const fields = [
     ...known,
-    ...Object.keys(item.fields).filter((field) => !shown.includes(field) && !known.includes(field)),
+    // Also those that no line has yet: a column is there to be filled.
+    ...ownFields(chart, kind.columns).filter((field) => !shown.includes(field) && !known.includes(field)),
   ];
   const filled = fields.filter((field) => item.fields[field]).length;
   return (

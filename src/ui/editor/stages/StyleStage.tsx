@@ -68,7 +68,11 @@ export function StyleStage() {
           {words.style.tiers}
           <Explain of={words.style.tiers} about={words.style.tierAbout} />
         </h3>
-        {tiers.length === 0 && <p className="px-3.5 text-quiet">{words.style.none}</p>}
+        {tiers.length === 0 && (
+          <p className="px-3.5 text-quiet">
+            {Object.keys(chart.items).length > 0 ? words.style.noneOfCounts : words.style.none}
+          </p>
+        )}
         {tiers.map(({ tier, name }) => (
           <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />
         ))}

@@ -128,6 +128,7 @@ export const style = {
   clearAll: 'Clear all',
   clearSome: (count: number) => `Clear the ${count} selected`,
   none: 'Tiers appear here once the list has lines.',
+  noneOfCounts: 'Counts have no tiers: the numbers stand in the shapes, which the house style dresses.',
 };
 
 const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
