@@ -1,6 +1,7 @@
 /** What the browser does beside the tool: it prints the chart and nothing else; a worker that breaks down is replaced. */
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+
 import { expect, type Page, test } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { item, line, newChart, open } from './support';
 
 async function printed(page: Page) {
@@ -77,7 +78,10 @@ test('a computation that breaks down every time says so and keeps the last pictu
   await open(page, await newChart(request));
   // Every worker from now on is one that ends in an error.
   await page.route(/compose\.worker/, (route) =>
-    route.fulfill({ contentType: 'text/javascript', body: 'setTimeout(() => { throw new Error("no luck today") }, 50)' }),
+    route.fulfill({
+      contentType: 'text/javascript',
+      body: 'setTimeout(() => { throw new Error("no luck today") }, 50)',
+    }),
   );
   for (const worker of page.workers())
     await worker.evaluate(() => {

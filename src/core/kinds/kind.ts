@@ -11,11 +11,24 @@ import type { ArrangeInput, Arrangement, Region, Size, Structure } from './arran
 import type { ArrangementChoice } from './choices';
 import type { Addition } from './typing';
 
+/** A ready list to begin a chart from. */
+export interface Start {
+  readonly id: string;
+  readonly title: string;
+  /** What it is for, in a few words. */
+  readonly about: string;
+  readonly list: string;
+  /** What its lines are about, where that is not what the kind says. */
+  readonly matter?: Chart['matter'];
+}
+
 /** The kind's own words, for screens that serve all kinds. */
 export interface KindWords {
   readonly name: string;
   /** One line that says what it shows. */
   readonly about: string;
+  /** When to use it, rather than another. */
+  readonly when: string;
   readonly item: string;
   readonly items: string;
   /** Said where a line stands under another: "Reports to". */
@@ -148,6 +161,8 @@ export interface Kind {
   /** What it asks of every tier's look, on top of the house style's and below what a person sets. */
   readonly look?: LookPatch;
   readonly forms: readonly ListForm[];
+  /** The first is the picture by which the kind is offered. */
+  readonly starts: readonly Start[];
   readonly choices: readonly ArrangementChoice[];
   /** Its items can be moved, folded and given gaps by hand, its lines bent. */
   readonly byHand?: boolean;

@@ -170,6 +170,7 @@ export const createRequest = z.object({
   form,
   roles,
   headings,
+  matter: chartSchema.shape.matter.describe('What its lines are about, where that is not what the kind says'),
   chart: chartSchema.optional().describe('A whole chart value instead of a list, such as a copy'),
 });
 export const createAnswer = z.object({ id: z.string(), revision: z.number().int() });

@@ -1,13 +1,14 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useId, useMemo, useState } from 'react';
-import { kinds } from '../../core/kinds';
+import { kinds, type Start } from '../../core/kinds';
 import type { KindOffer } from '../../workers/compose.worker';
 import { call } from '../shared/api';
 import { composeWorker, newestOnly } from '../shared/composer';
 import { Button } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
+import { kindFor } from '../shared/fields';
 import { type Taken, Understand } from '../shared/Understand';
-import { KindOffers } from './KindOffers';
+import { KindOffers, Starts } from './KindOffers';
 import { words } from './words';
 
 const HOUSE = 'fernhouse';
@@ -18,6 +19,7 @@ export function NewChart({ onClose }: { onClose: () => void }) {
   const [wanted, setWanted] = useState<string | null>(null);
   const [offers, setOffers] = useState<readonly KindOffer[] | null>(null);
   const [list, setList] = useState<{ text: string; taken: Taken | null }>({ text: '', taken: null });
+  const [start, setStart] = useState<Start | null>(null);
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   // One key for the dialog: pressing twice makes one chart.
@@ -38,12 +40,12 @@ export function NewChart({ onClose }: { onClose: () => void }) {
   const kindId = can(wanted) ? wanted! : (offers?.[0]?.kindId ?? wanted ?? kinds[0]!.id);
 
   const make = async () => {
-    if (title.trim() === '') return setWrong(words.dialog.needsTitle);
     setBusy(true);
     const { taken } = list;
     const body = {
-      title,
+      title: title.trim() || start?.title || words.dialog.untitled(kindFor(kindId).words.name),
       kind: kindId,
+      ...(start?.matter && { matter: start.matter }),
       ...(taken && {
         list: taken.text,
         form: taken.understood.form,
@@ -78,8 +80,25 @@ export function NewChart({ onClose }: { onClose: () => void }) {
       <Understand
         kindId={kindId}
         house={HOUSE}
-        top={<KindOffers offers={offers} chosen={kindId} onChoose={setWanted} />}
-        onUnderstood={(taken, text) => setList({ taken, text })}
+        put={start?.list}
+        top={
+          <>
+            <KindOffers offers={offers} chosen={kindId} onChoose={setWanted} />
+            {!offers && (
+              <Starts
+                kindId={kindId}
+                onStart={(chosen) => {
+                  setWanted(kindId);
+                  setStart(chosen);
+                }}
+              />
+            )}
+          </>
+        }
+        onUnderstood={(taken, text) => {
+          setList({ taken, text });
+          if (text === '') setStart(null);
+        }}
       />
       <footer className="flex items-center justify-end gap-3 border-t border-rule px-5 py-3">
         <p role="alert" className="mr-auto text-wrong">

@@ -22,12 +22,13 @@ export const words = {
   changed: (when: string) => `Changed ${when}`,
   dialog: {
     title: 'New chart',
+    starts: 'Ready to start from',
+    untitled: (kind: string) => `New ${kind.toLowerCase()}`,
     name: 'Title',
     namePlaceholder: 'Who does what',
     make: 'Make the chart',
     makeEmpty: 'Start with an empty list',
-    needsTitle: 'Give the chart a title first.',
     kind: 'Kind of diagram',
-    about: 'Paste a list: what it can become is shown at once.',
+    about: 'Choose what it is to be, a start, or paste a list you have.',
   },
 };

@@ -56,6 +56,7 @@ export function Understand({
   house,
   initial = '',
   file: given,
+  put: wanted,
   top,
   onUnderstood,
 }: {
@@ -64,6 +65,8 @@ export function Understand({
   initial?: string;
   /** Opened at once. */
   file?: File | undefined;
+  /** Put in as the text, whenever it is another. */
+  put?: string | undefined;
   /** Stands over what was understood. */
   top?: React.ReactNode;
   onUnderstood: (taken: Taken | null, text: string) => void;
@@ -99,6 +102,10 @@ export function Understand({
     setChoices(NO_CHOICES);
     setText(next);
   };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when another is to be put in
+  useEffect(() => {
+    if (wanted !== undefined) put(wanted);
+  }, [wanted]);
   const open = async (chosen: File | undefined) => {
     if (!chosen) return;
     setWrong('');
@@ -195,6 +202,7 @@ export function Understand({
           aria-label={words.text}
           className="field min-h-0 flex-1 resize-none font-mono text-[12.5px] leading-5 whitespace-pre [tab-size:4]"
           spellCheck={false}
+          placeholder={kind.starts[0]!.list}
           readOnly={long}
           value={long ? text.slice(0, FIRST_SHOWN) : text}
           onChange={(event) => setText(event.target.value)}

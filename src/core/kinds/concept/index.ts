@@ -10,6 +10,7 @@ import { figures, shownFigures } from './figures';
 import { graphOf } from './graph';
 import { cell, columns, forms, outlineOf } from './list';
 import { problems } from './problems';
+import { starts } from './starts';
 import { typed } from './typing';
 
 const MISSING = 'Needs a linking phrase between two ideas, such as "Tides - bring -> Mud".';
@@ -38,6 +39,7 @@ export const concept: Kind = {
   words: {
     name: 'Concept map',
     about: 'Ideas, and in words how each is linked to the next',
+    when: 'When ideas are linked in many ways, and the links say how.',
     item: 'concept',
     items: 'concepts',
     under: 'Linked from',
@@ -50,6 +52,7 @@ export const concept: Kind = {
   draws: { tree: true, roles: ['linking-phrase'], sets: false },
   look: { line: 'straight', sizeRule: 'each' },
   forms,
+  starts,
   choices,
   holds: true,
   fits,

@@ -11,6 +11,7 @@ import { choices } from './choices';
 import { figureCharts, figures, shownFigures } from './figures';
 import { cell, columns, forms, outlineOf, split } from './list';
 import { problems } from './problems';
+import { starts } from './starts';
 import { stepsOf } from './steps';
 import { type Aim, worthOf } from './worth';
 
@@ -36,6 +37,7 @@ export const decision: Kind = {
   words: {
     name: 'Decision tree',
     about: 'Questions, answers and what they lead to, with chances and money where wanted',
+    when: 'When answers lead on: a key to name things by, a choice with costs and chances.',
     item: 'step',
     items: 'steps',
     under: 'Follows',
@@ -48,6 +50,7 @@ export const decision: Kind = {
   draws: { tree: true, roles: ['answer'], sets: false },
   look: { width: 136 },
   forms,
+  starts,
   choices,
   holds: true,
   fits,

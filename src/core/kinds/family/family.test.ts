@@ -102,6 +102,24 @@ describe('twins', () => {
   });
 });
 
+describe('who are no twins', () => {
+  const meet = (list: string, a: string, b: string) => {
+    const { chart, id } = readAs('family', list);
+    const { links } = drawn(chart);
+    const at = (name: string) => JSON.stringify(links.find(({ to }) => to === id(name))!.points.at(-2)!);
+    return at(a) === at(b);
+  };
+  it.each([
+    ['Pa\n\tUna (1 January 1922)\n\tDuo (1 January 1922)\n\tTer (1925)', false],
+    ['Pa\n\tUna (3 May 1922)\n\tDuo (3 May 1922, adopted)\n\tTer (1925)', false],
+    ['Name,Born,Twin,Father\nPa,,,\nUna,3 May 1922,no,Pa\nDuo,3 May 1922,no,Pa\nTer,1925,,Pa', false],
+    ['Pa\n\tUna (1922, twin)\n\tDuo (1926, twin)\n\tTer (1927)', false],
+    ['Pa\n\tUna (1922, twin)\n\tDuo (1922, twin)\n\tTer (1925)', true],
+  ])('%j: %j', (list, twins) => {
+    expect(meet(list, 'Una', 'Duo')).toBe(twins);
+  });
+});
+
 describe('problems of a family', () => {
   it.each([
     ['Pa (1900)\n\tKid (1905)', 'impossible-date'],

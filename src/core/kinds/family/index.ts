@@ -14,6 +14,7 @@ import { gedcomOf } from './gedcom-write';
 import { generationsOf } from './generations';
 import { outline, outlineOf } from './outline';
 import { problems } from './problems';
+import { starts } from './starts';
 import { cell, columns, tables } from './table';
 import { additions, nextPlace, typed } from './typing';
 import { shownPeople } from './view';
@@ -46,6 +47,7 @@ export const family: Kind = {
   words: {
     name: 'Family tree',
     about: 'People, their partners and children, generation by generation',
+    when: 'When people have partners and two parents: ancestors, households, pedigrees.',
     item: 'person',
     items: 'people',
     under: 'Under',
@@ -58,6 +60,7 @@ export const family: Kind = {
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
   look: { width: 136 },
   forms: [...tables, outline, gedcomForm],
+  starts,
   choices,
   fits,
   structure(chart) {

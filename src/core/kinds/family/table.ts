@@ -30,6 +30,12 @@ export const columns: readonly Column[] = inLanguages([
     headings: ['death', 'deathdate', 'dateofdeath', 'dod', 'd', 'deathyear', 'yearofdeath'],
   },
   { field: 'relation', label: 'Relation', hint: 'child, partner ...', headings: ['relationship', 'by', 'how'] },
+  {
+    field: 'twin',
+    label: 'Twin',
+    type: 'yes-no',
+    headings: ['twins', 'zwilling', 'jumeau', 'gemelo', 'gemello', 'tweeling'],
+  },
   { field: 'sex', label: 'Sex', headings: ['gender', 'mf'] },
   { field: 'father', label: 'Father', refers: 'one', headings: ['fatherid', 'dad', 'fathername'] },
   { field: 'mother', label: 'Mother', refers: 'one', headings: ['motherid', 'mum', 'mom', 'mothername'] },

@@ -12,6 +12,7 @@ import { fit, leastGap } from './fit';
 import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
 import { FIELD, SECOND, secondProblems, writeSecond } from './second';
+import { starts } from './starts';
 import { isAide, structure } from './structure';
 
 function fits({ form, items, columns: found }: ListRead): Fitness {
@@ -35,6 +36,7 @@ export const org: Kind = {
   words: {
     name: 'Org chart',
     about: 'Who does what, and who reports to whom',
+    when: 'When everybody has one place under somebody: staff, a club, parts of a whole.',
     item: 'post',
     items: 'posts',
     under: 'Reports to',
@@ -46,6 +48,7 @@ export const org: Kind = {
   line: () => ({ tail: 'post' }),
   draws: { tree: true, roles: ['reports-to', SECOND], links: [SECOND], sets: false },
   forms,
+  starts,
   choices,
   byHand: true,
   holds: true,

@@ -190,6 +190,8 @@ export function arrange(input: ArrangeInput): Arrangement {
   );
   if (frame) areas.push(frame);
 
+  // Of no sets and no items there is a picture too: an empty one.
+  if (!Number.isFinite(bounds.left)) bounds.add(0, 0, 0, 0);
   const move = ([x, y]: Point): Point => [x - bounds.left, y - bounds.top];
   const regions = [...parts.keys(), ...(held.counts.has(0) ? [0] : [])].map((region): Region => {
     const ids = held.items.get(region) ?? [];

@@ -7,6 +7,7 @@ import { figureCharts, figures, shownFigures } from './figures';
 import { columns, forms, outlineText } from './list';
 import { problems } from './problems';
 import { MOST_SETS, membershipOf, overlap, setNames } from './sets';
+import { starts } from './starts';
 import { additions, nest, typed } from './typing';
 import { writeSets } from './write';
 
@@ -41,6 +42,7 @@ export const venn: Kind = {
   words: {
     name: 'Venn diagram',
     about: 'What belongs to which sets, and what to several at once',
+    when: 'When things belong to several groups at once, or counts overlap.',
     item: 'item',
     items: 'items',
     under: 'Under',
@@ -53,6 +55,7 @@ export const venn: Kind = {
   draws: { tree: false, roles: [], sets: true },
   look: { sizeRule: 'each', width: 104, size: 10.5, weight: 600, shape: 'soft' },
   forms,
+  starts,
   choices,
   fits,
   structure(chart) {

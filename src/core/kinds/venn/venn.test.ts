@@ -32,6 +32,21 @@ describe('forms of a Venn diagram', () => {
   });
 });
 
+describe('a diagram of nothing', () => {
+  it('has finite places', () => {
+    for (const list of ['Bees: ?', 'Ann:']) {
+      const { chart } = readAs('venn', list);
+      for (const of of [
+        { ...chart, items: {} },
+        { ...chart, items: {}, sets: {} },
+      ]) {
+        const { scene } = drawn(of);
+        for (const value of Object.values(scene.frame)) expect(Number.isFinite(value)).toBe(true);
+      }
+    }
+  });
+});
+
 describe('what stands where', () => {
   const LIST = 'Ann: Bees\nBo: Pond\nCy: Bees, Pond\nDi: Bees, Pond, Paths\nEd:';
   it('is in the shapes of its sets and out of the others', () => {

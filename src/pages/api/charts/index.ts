@@ -34,12 +34,12 @@ export const ALL = endpoint({
       const { title } = body;
       if (body.chart) await createChart(id, { ...wholeChart(body.chart), kind: kind.id, title });
       else
-        await createChart(
-          id,
-          body.list === undefined
+        await createChart(id, {
+          ...(body.list === undefined
             ? emptyChart(kind.id, title)
-            : chartOfList(kind, title, readAs(kind, body.list, { ...body, newId })),
-        );
+            : chartOfList(kind, title, readAs(kind, body.list, { ...body, newId }))),
+          ...(body.matter && { matter: body.matter }),
+        });
       return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
     });
   },

@@ -1,10 +1,9 @@
 /** A short guide, one page a stage, its pictures drawn live from lists of the demo. */
-import { useEffect, useState } from 'react';
-import type { Scene } from '../../../core/scene';
-import { readWorker } from '../../shared/composer';
+import { useState } from 'react';
 import { Button } from '../../shared/controls';
 import { Dialog } from '../../shared/Dialog';
 import { SmallPicture } from '../../shared/SmallPicture';
+import { usePicture } from '../../shared/usePicture';
 import { STAGES, type Stage, useEditor } from '../state/store';
 import { words } from '../words';
 import type { GuidePage } from '../words/help';
@@ -47,19 +46,7 @@ export function Guide({ onClose }: { onClose: () => void }) {
 }
 
 function Picture({ about, kind, list, house = 'fernhouse' }: GuidePage['pictures'][number]) {
-  const [scene, setScene] = useState<Scene | null>(null);
-  useEffect(() => {
-    let wanted = true;
-    readWorker()
-      .understand(kind, list, {}, house)
-      .then((read) => {
-        if (wanted && read.ok) setScene(read.understood.composition?.scene ?? null);
-      })
-      .catch(() => undefined);
-    return () => {
-      wanted = false;
-    };
-  }, [kind, list, house]);
+  const scene = usePicture(kind, list, house);
   return (
     <figure className="rounded border border-rule bg-sheet p-3">
       <div className="h-[210px]">{scene && <SmallPicture scene={scene} label={about} />}</div>

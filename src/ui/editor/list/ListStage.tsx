@@ -1,6 +1,7 @@
 /** The list: as an outline or as a table, with what brings lines in and works on many at once. */
 import { useState } from 'react';
 import { Button, Choices } from '../../shared/controls';
+import { kindFor } from '../../shared/fields';
 import { showList, useEditor } from '../state/store';
 import { words } from '../words';
 import { LineFoot } from './LineFoot';
@@ -15,6 +16,7 @@ import { WorkOnLines } from './WorkOnLines';
 
 export function ListStage() {
   const empty = useEditor((state) => rowsOfList(state.chart.items).all.length === 0);
+  const kindId = useEditor((state) => state.chart.kind);
   const view = useEditor((state) => state.listView);
   const [pasting, setPasting] = useState<string | null>(null);
   const [dropped, setDropped] = useState<File | undefined>();
@@ -71,11 +73,17 @@ export function ListStage() {
         <div className="flex min-h-0 flex-1 flex-col items-start gap-3 p-4 text-quiet">
           <p className="font-semibold text-ink">{words.list.empty}</p>
           <p>{words.list.emptyHelp}</p>
-          <div className="flex gap-2">
+          <pre className="max-w-full overflow-auto rounded border border-dashed border-rule bg-paper px-3 py-2 text-[12.5px] [tab-size:3]">
+            {kindFor(kindId).starts[0]!.list.trimEnd()}
+          </pre>
+          <div className="flex flex-wrap gap-2">
             <Button tone="strong" onClick={() => setPasting('')}>
               {words.list.paste}
             </Button>
             <Button onClick={() => addAfter(null)}>{words.list.first}</Button>
+            <Button tone="quiet" onClick={() => useEditor.setState({ help: 'guide' })}>
+              {words.guide.more}
+            </Button>
           </div>
         </div>
       ) : view === 'outline' ? (

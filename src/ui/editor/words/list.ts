@@ -13,7 +13,7 @@ export const list = {
   copied: (count: number) => `${count === 1 ? 'The branch was' : `${count} lines were`} copied.`,
   pasted: (count: number) => `${count} ${count === 1 ? 'line was' : 'lines were'} pasted.`,
   empty: 'No lines yet.',
-  emptyHelp: 'Paste a list you have, or write the first line here.',
+  emptyHelp: 'Bring in a list you have, or write the first line. Written or pasted, it may look like this:',
   first: 'Write the first line',
   line: (n: number) => `Line ${n}`,
   level: (n: number) => `level ${n}`,
