@@ -63,7 +63,7 @@ describe('paper with a pattern', () => {
     expect(scene.under).toHaveLength(1);
     const [mark] = scene.under!;
     const d = mark!.type === 'path' ? mark!.d : '';
-    expect(d.length).toBeLessThan(20_000);
+    expect(d.length).toBeLessThan(40_000);
     for (const [, x, y] of d.matchAll(/[ML]([\d.-]+) ([\d.-]+)/g)) {
       expect(Number(x)).toBeGreaterThanOrEqual(0);
       expect(Number(x)).toBeLessThanOrEqual(scene.width + 0.001);

@@ -138,6 +138,8 @@ export function openApi() {
             inQuery('q', 'Words in the title'),
             inQuery('cursor', 'From the answer before'),
             inQuery('binned', '1: what is in the bin', 'string'),
+            inQuery('folder', 'Only what is in this folder'),
+            inQuery('sort', 'changed (the latest first), opened (the latest first) or title'),
           ],
           responses: { 200: answer('A page of charts', schemas.listAnswer) },
         },
@@ -148,11 +150,22 @@ export function openApi() {
           responses: { 201: answer('Made; Location says where', schemas.createAnswer), ...usual },
         },
       },
+      '/api/folders': {
+        get: {
+          summary: 'The folders that have charts in them',
+          responses: { 200: answer('Folders by name', schemas.foldersAnswer) },
+        },
+      },
       '/api/charts/{id}': {
         parameters: [id],
         get: {
           summary: 'The chart value and its revision',
           responses: { 200: answer('The chart', schemas.storedAnswer), 404: usual[404] },
+        },
+        patch: {
+          summary: 'Puts it into a folder, or out of any',
+          requestBody: body(schemas.folderRequest),
+          responses: { 200: answer('Done', schemas.folderRequest), ...usual },
         },
         delete: {
           summary: 'To the bin; restorable for 30 days',

@@ -198,6 +198,13 @@ const card = z.object({
   items: z.number().int(),
   changedAt: z.string(),
   binnedAt: z.string().nullable(),
+  folder: z.string().nullable(),
+});
+export const folderRequest = z.object({
+  folder: z.string().trim().min(1).max(80).nullable().describe('null: in no folder'),
+});
+export const foldersAnswer = z.object({
+  folders: z.array(z.object({ name: z.string(), charts: z.number().int() })),
 });
 export const listAnswer = z.object({
   charts: z.array(card),

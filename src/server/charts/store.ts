@@ -18,6 +18,7 @@ export interface ChartCard {
   readonly items: number;
   readonly changedAt: string;
   readonly binnedAt: string | null;
+  readonly folder: string | null;
 }
 
 /** Days a chart stays in the bin. */
@@ -41,24 +42,39 @@ export async function getChart(id: string): Promise<StoredChart> {
   return { id, chart: row.value, revision: row.revision, changedAt: row.changed_at.toISOString() };
 }
 
+export const SORTS = ['changed', 'opened', 'title'] as const;
+export type Sort = (typeof SORTS)[number];
+/** What each order goes by, and whether the largest comes first. */
+const ORDERS: Readonly<Record<Sort, { readonly by: string; readonly as: string; readonly down: boolean }>> = {
+  changed: { by: 'c.changed_at', as: 'timestamptz', down: true },
+  opened: { by: 'c.opened_at', as: 'timestamptz', down: true },
+  title: { by: 'c.title COLLATE "en-x-icu"', as: 'text', down: false },
+};
+
 export interface ListQuery {
   readonly kind?: string | undefined;
   /** Words that the title holds. */
   readonly q?: string | undefined;
   readonly cursor?: string | undefined;
   readonly binned?: boolean | undefined;
+  readonly sort?: Sort | undefined;
+  /** Only what is in this folder. */
+  readonly folder?: string | undefined;
 }
 
 const PER_PAGE = 60;
 
-/** Cards of charts, the latest changed first; `next` is the cursor of the next page. */
+/** Cards of charts, in an order of `SORTS`, the latest changed first where none is asked for; `next` is the cursor of the next page. */
 export async function listCharts({
   kind,
   q,
   cursor,
   binned = false,
+  sort = 'changed',
+  folder,
 }: ListQuery): Promise<{ charts: ChartCard[]; next: string | null }> {
-  const [before, beforeId] = cursor ? decodeCursor(cursor) : [null, null];
+  const { by, as, down } = ORDERS[sort];
+  const [before, beforeId] = cursor ? decodeCursor(cursor, as) : [null, null];
   const rows = await query<{
     id: string;
     kind: string;
@@ -68,18 +84,29 @@ export async function listCharts({
     changed_at: Date;
     exact: string;
     binned_at: Date | null;
+    folder: string | null;
   }>(
-    `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, c.changed_at::text AS exact, c.binned_at,
+    `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, (${by})::text AS exact, c.binned_at, c.folder,
             (SELECT count(*) FROM jsonb_object_keys(c.value->'items')) AS items
        FROM charts c
       WHERE c.owner = $1
         AND (c.binned_at IS NOT NULL) = $2
         AND ($3::text IS NULL OR c.kind = $3)
         AND ($4::text IS NULL OR c.title ILIKE '%' || $4 || '%')
-        AND ($5::timestamptz IS NULL OR (c.changed_at, c.id) < ($5::timestamptz, $6::text))
-      ORDER BY c.changed_at DESC, c.id DESC
+        AND ($5::${as} IS NULL OR (${by}, c.id) ${down ? '<' : '>'} ($5::${as}, $6::text))
+        AND ($8::text IS NULL OR c.folder = $8)
+      ORDER BY ${by} ${down ? 'DESC' : 'ASC'}, c.id ${down ? 'DESC' : 'ASC'}
       LIMIT $7`,
-    [await account(), binned, kind ?? null, q ? q.replace(/[\\%_]/g, '\\$&') : null, before, beforeId, PER_PAGE + 1],
+    [
+      await account(),
+      binned,
+      kind ?? null,
+      q ? q.replace(/[\\%_]/g, '\\$&') : null,
+      before,
+      beforeId,
+      PER_PAGE + 1,
+      folder ?? null,
+    ],
   );
   const more = rows.length > PER_PAGE;
   const shown = rows.slice(0, PER_PAGE);
@@ -93,19 +120,20 @@ export async function listCharts({
       items: Number(row.items),
       changedAt: row.changed_at.toISOString(),
       binnedAt: row.binned_at?.toISOString() ?? null,
+      folder: row.folder,
     })),
     next: more && last ? Buffer.from(JSON.stringify([last.exact, last.id])).toString('base64url') : null,
   };
 }
 
-function decodeCursor(cursor: string): [string, string] {
+function decodeCursor(cursor: string, as: string): [string, string] {
   try {
     const value: unknown = JSON.parse(Buffer.from(cursor, 'base64url').toString());
     if (
       Array.isArray(value) &&
       typeof value[0] === 'string' &&
       typeof value[1] === 'string' &&
-      /^\d{4}-\d\d-\d\d /.test(value[0])
+      (as === 'text' || /^\d{4}-\d\d-\d\d /.test(value[0]))
     )
       return [value[0], value[1]];
   } catch {
@@ -137,3 +165,31 @@ export async function restoreChart(id: string): Promise<void> {
   );
   if (rows.length === 0) throw notThere();
 }
+
+/** Notes that a chart was opened just now. */
+export async function chartOpened(id: string): Promise<void> {
+  await query('UPDATE charts SET opened_at = now() WHERE id = $1 AND owner = $2', [id, await account()]);
+}
+
+/** Puts a chart into a folder, or out of any. */
+export async function putInFolder(id: string, folder: string | null): Promise<void> {
+  const rows = await query(
+    'UPDATE charts SET folder = $3 WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id',
+    [id, await account(), folder],
+  );
+  if (rows.length === 0) throw notThere();
+}
+
+export interface Folder {
+  readonly name: string;
+  readonly charts: number;
+}
+
+/** The folders that have charts in them, by name. */
+export const listFolders = async (): Promise<Folder[]> =>
+  query<{ name: string; charts: number }>(
+    `SELECT folder AS name, count(*)::int AS charts FROM charts
+      WHERE owner = $1 AND binned_at IS NULL AND folder IS NOT NULL
+      GROUP BY folder ORDER BY folder COLLATE "en-x-icu"`,
+    [await account()],
+  );

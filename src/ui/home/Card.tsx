@@ -18,19 +18,22 @@ function ago(iso: string): string {
 interface Props {
   readonly card: ChartCard;
   readonly bin: boolean;
+  readonly chosen: boolean;
+  readonly onChoose: (on: boolean) => void;
   readonly onRename: (title: string) => void;
   readonly onCopy: () => void;
   readonly onBin: () => void;
   readonly onRestore: () => void;
 }
 
-export function Card({ card, bin, onRename, onCopy, onBin, onRestore }: Props) {
+export function Card({ card, bin, chosen, onChoose, onRename, onCopy, onBin, onRestore }: Props) {
   const [renaming, setRenaming] = useState(false);
   const kind = kindOf(card.kind);
   const about = (
     <p className="text-[13px] text-quiet">
       {kind?.words.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.words.item : kind?.words.items} ·{' '}
       {words.changed(ago(card.changedAt))}
+      {card.folder && ` · ${card.folder}`}
     </p>
   );
   if (bin)
@@ -44,7 +47,26 @@ export function Card({ card, bin, onRename, onCopy, onBin, onRestore }: Props) {
       </li>
     );
   return (
-    <li className="flex flex-col overflow-hidden rounded border border-rule bg-sheet focus-within:border-plum hover:border-plum">
+    <li
+      className={`relative flex flex-col overflow-hidden rounded border bg-sheet focus-within:border-plum hover:border-plum ${chosen ? 'border-plum outline-2 outline-plum' : 'border-rule'}`}
+      onKeyDown={(event) => {
+        if (event.target instanceof HTMLInputElement && event.target.type !== 'checkbox') return;
+        if (event.key === 'F2') setRenaming(true);
+        else if (event.key === 'Delete') onBin();
+        else if (event.key.toLowerCase() === 'x' && !event.ctrlKey && !event.metaKey) onChoose(!chosen);
+        else return;
+        event.preventDefault();
+      }}
+    >
+      <label className="absolute top-2 left-2 z-10 grid size-7 cursor-pointer place-items-center rounded border border-rule bg-sheet">
+        <input
+          type="checkbox"
+          className="size-4 accent-plum"
+          aria-label={words.choose(card.title)}
+          checked={chosen}
+          onChange={(event) => onChoose(event.target.checked)}
+        />
+      </label>
       <a href={`/chart/${card.id}`} className="block border-b border-rule" tabIndex={-1} aria-label={card.title}>
         {/* The revision in the address: a picture is asked for again only when its chart changed. */}
         <img
@@ -64,7 +86,12 @@ export function Card({ card, bin, onRename, onCopy, onBin, onRestore }: Props) {
             }}
           />
         ) : (
-          <a href={`/chart/${card.id}`} className="truncate rounded font-semibold hover:text-plum" title={card.title}>
+          <a
+            data-card
+            href={`/chart/${card.id}`}
+            className="truncate rounded font-semibold hover:text-plum"
+            title={card.title}
+          >
             {card.title}
           </a>
         )}

@@ -1,10 +1,11 @@
 /** All charts as cards; new, search, rename, copy, bin. */
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
+import { kinds } from '../../core/kinds';
 import type { ChartCard } from '../../server/charts';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { composeWorker } from '../shared/composer';
-import { Button } from '../shared/controls';
+import { Button, Select } from '../shared/controls';
 import { Card } from './Card';
 import { NewChart } from './NewChart';
 import { words } from './words';
@@ -15,7 +16,19 @@ interface ListPage {
 }
 const SEARCH_PAUSE_MS = 180;
 
-export function Home({ initial }: { initial: ListPage }) {
+type Sort = keyof typeof words.sorts;
+const SORTS = Object.keys(words.sorts) as Sort[];
+interface Folder {
+  readonly name: string;
+  readonly charts: number;
+}
+
+export function Home({ initial, folders: first }: { initial: ListPage; folders: readonly Folder[] }) {
+  const [kind, setKind] = useState('');
+  const [sort, setSort] = useState<Sort>('opened');
+  const [folder, setFolder] = useState('');
+  const [folders, setFolders] = useState(first);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [page, setPage] = useState(initial);
   const [q, setQ] = useState('');
   const [bin, setBin] = useState(false);
@@ -28,40 +41,57 @@ export function Home({ initial }: { initial: ListPage }) {
 
   const load = async (cursor?: string) => {
     const mine = ++asked.current;
-    const query = new URLSearchParams({ ...(q && { q }), ...(bin && { binned: '1' }), ...(cursor && { cursor }) });
+    const query = new URLSearchParams({
+      sort,
+      ...(q && { q }),
+      ...(kind && { kind }),
+      ...(folder && { folder }),
+      ...(bin && { binned: '1' }),
+      ...(cursor && { cursor }),
+    });
     const answer = await call<ListPage>('GET', `/api/charts?${query}`);
     if (mine !== asked.current) return;
     if (!answer.ok) setNote({ text: words.failed(answer.detail) });
-    else
+    else {
+      // What is no more in view is chosen no more.
+      if (!cursor) setChosen((now) => new Set(answer.value.charts.flatMap(({ id }) => (now.has(id) ? [id] : []))));
       setPage((now) =>
         cursor ? { charts: [...now.charts, ...answer.value.charts], next: answer.value.next } : answer.value,
       );
+    }
   };
-  const first = useRef(true);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: load reads q and bin
+  const loadFolders = async () => {
+    const answer = await call<{ folders: Folder[] }>('GET', '/api/folders');
+    if (answer.ok) setFolders(answer.value.folders);
+  };
+  const begun = useRef(true);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: load reads them
   useEffect(() => {
-    if (first.current) {
-      first.current = false;
+    if (begun.current) {
+      begun.current = false;
       return;
     }
     const timer = setTimeout(() => void load(), SEARCH_PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [q, bin]);
+  }, [q, bin, kind, sort, folder]);
   useEffect(() => {
     // Fonts and code are there by the time a list is pasted.
     composeWorker();
   }, []);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if (
-        event.key !== '/' ||
-        event.target instanceof HTMLInputElement ||
-        event.target instanceof HTMLTextAreaElement ||
-        document.querySelector('dialog[open]')
-      )
-        return;
+      const { target } = event;
+      const typing =
+        (target instanceof HTMLInputElement && target.type !== 'checkbox') ||
+        target instanceof HTMLTextAreaElement ||
+        target instanceof HTMLSelectElement;
+      if (typing || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]')) return;
+      if (event.key === '/') search.current?.focus();
+      else if (event.key.toLowerCase() === 'n') setMaking(true);
+      else if (event.key.startsWith('Arrow')) {
+        if (!walkCards(event.key)) return;
+      } else return;
       event.preventDefault();
-      search.current?.focus();
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
@@ -82,6 +112,23 @@ export function Home({ initial }: { initial: ListPage }) {
   const rename = (card: ChartCard, title: string) =>
     act('PATCH', `/api/charts/${card.id}/changes`, { base: card.revision, changes: [{ type: 'rename', title }] });
 
+  const choose = (id: string, on: boolean) => {
+    const next = new Set(chosen);
+    if (on) next.add(id);
+    else next.delete(id);
+    setChosen(next);
+  };
+  /** The same done to all that are chosen, then the list anew. */
+  const each = async (work: (id: string) => Promise<{ ok: boolean }>, said: string) => {
+    const answers = await Promise.all([...chosen].map(work));
+    const failed = answers.filter(({ ok }) => !ok).length;
+    setNote({ text: failed > 0 ? words.failed(`${failed} of ${answers.length}`) : said });
+    setChosen(new Set());
+    await Promise.all([load(), loadFolders()]);
+  };
+  const moveTo = (to: string | null) =>
+    each((id) => call('PATCH', `/api/charts/${id}`, { folder: to }), words.moved(chosen.size, to));
+  const filtered = kind !== '' || folder !== '';
   return (
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col px-8 pb-16">
       <header className="flex h-14 items-center gap-4">
@@ -105,10 +152,48 @@ export function Home({ initial }: { initial: ListPage }) {
       <main>
         <h1 className="pt-6 pb-1 text-2xl">{bin ? words.binHeading : words.heading}</h1>
         {bin && <p className="pb-2 text-quiet">{words.binAbout}</p>}
+        <div className="flex flex-wrap items-center gap-2 pt-1">
+          <Select
+            label={words.kind}
+            value={kind}
+            options={[
+              { value: '', label: words.everyKind },
+              ...kinds.map(({ id, words: { name } }) => ({ value: id, label: name })),
+            ]}
+            onChange={setKind}
+          />
+          <Select
+            label={words.sort}
+            value={sort}
+            options={SORTS.map((value) => ({ value, label: words.sorts[value] }))}
+            onChange={setSort}
+          />
+          {folders.length > 0 && (
+            <Select
+              label={words.folder}
+              value={folder}
+              options={[
+                { value: '', label: words.everyFolder },
+                ...folders.map(({ name, charts }) => ({ value: name, label: `${name} (${charts})` })),
+              ]}
+              onChange={setFolder}
+            />
+          )}
+          <p className="ml-auto max-w-[56ch] text-xs text-quiet">{words.keys}</p>
+        </div>
+        {chosen.size > 0 && !bin && (
+          <ChosenBar
+            count={chosen.size}
+            folders={folders}
+            onMove={(to) => void moveTo(to)}
+            onBin={() => void each((id) => call('DELETE', `/api/charts/${id}`), words.binnedMany(chosen.size))}
+            onClear={() => setChosen(new Set())}
+          />
+        )}
         {page.charts.length === 0 && (
           <div className="mt-10 flex flex-col items-start gap-3 text-quiet">
-            <p>{q ? words.none : bin ? words.binEmpty : words.empty}</p>
-            {!q && !bin && (
+            <p>{filtered ? words.noneSuch : q ? words.none : bin ? words.binEmpty : words.empty}</p>
+            {!q && !bin && !filtered && (
               <Button tone="strong" onClick={() => setMaking(true)}>
                 {words.newChart}
               </Button>
@@ -121,6 +206,8 @@ export function Home({ initial }: { initial: ListPage }) {
               key={card.id}
               card={card}
               bin={bin}
+              chosen={chosen.has(card.id)}
+              onChoose={(on) => choose(card.id, on)}
               onRename={(title) => void rename(card, title)}
               onCopy={() => void copy(card)}
               onBin={() =>
@@ -154,4 +241,70 @@ export function Home({ initial }: { initial: ListPage }) {
       {making && <NewChart onClose={() => setMaking(false)} />}
     </div>
   );
+}
+
+/** What can be done with all charts that are chosen. */
+function ChosenBar({
+  count,
+  folders,
+  onMove,
+  onBin,
+  onClear,
+}: {
+  count: number;
+  folders: readonly Folder[];
+  onMove: (folder: string | null) => void;
+  onBin: () => void;
+  onClear: () => void;
+}) {
+  const [name, setName] = useState('');
+  const id = useId();
+  return (
+    <form
+      className="sticky top-2 z-20 mt-3 flex flex-wrap items-center gap-2 rounded border border-plum bg-tint px-3 py-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() !== '') onMove(name.trim());
+      }}
+    >
+      <strong role="status">{words.chosen(count)}</strong>
+      <label htmlFor={id} className="ml-2 text-[13px]">
+        {words.toFolder}
+      </label>
+      <input
+        id={id}
+        list={`${id}-list`}
+        className="field w-52"
+        placeholder={words.newFolder}
+        maxLength={80}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <datalist id={`${id}-list`}>
+        {folders.map((folder) => (
+          <option key={folder.name} value={folder.name} />
+        ))}
+      </datalist>
+      <Button type="submit" disabled={name.trim() === ''}>
+        {words.move}
+      </Button>
+      <Button onClick={() => onMove(null)}>{words.outOfFolder}</Button>
+      <Button onClick={onBin}>{words.toBin}</Button>
+      <Button tone="quiet" className="ml-auto" onClick={onClear}>
+        {words.clear}
+      </Button>
+    </form>
+  );
+}
+
+/** Gives the keyboard to the card that lies that way; the first where none has it. @returns whether there is one */
+function walkCards(key: string): boolean {
+  const cards = [...document.querySelectorAll<HTMLElement>('[data-card]')];
+  const at = cards.findIndex((card) => card.closest('li')?.contains(document.activeElement));
+  const tops = cards.map((card) => Math.round(card.getBoundingClientRect().top));
+  const across = Math.max(1, tops.filter((top) => top === tops[0]).length);
+  const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -across, ArrowDown: across }[key] ?? 0;
+  const next = at < 0 ? cards[0] : cards[at + by];
+  next?.focus();
+  return next !== undefined;
 }

@@ -1,7 +1,7 @@
 import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
 import { chartOfList } from '../../../core/read';
 import { schemas } from '../../../server/api';
-import { createChart, listCharts } from '../../../server/charts';
+import { createChart, listCharts, SORTS, type Sort } from '../../../server/charts';
 import { ApiError, endpoint, json, once, readJson } from '../../../server/http';
 import { newId } from '../../../server/ids';
 import { kindFor, readAs } from '../../../server/lists';
@@ -19,11 +19,24 @@ function wholeChart(chart: Chart): Chart {
   throw new ApiError(422, filled.problem.code, filled.problem.message, [{ ...filled.problem, field: 'chart.items' }]);
 }
 
+function sortOf(text: string | undefined): Sort | undefined {
+  const sort = SORTS.find((one) => one === text);
+  if (text === undefined || sort) return sort;
+  throw new ApiError(422, 'unknown-sort', `There is no order "${text}"; it is one of ${SORTS.join(', ')}.`);
+}
+
 export const ALL = endpoint({
   GET: async ({ url }) => {
     const get = (name: string) => url.searchParams.get(name) ?? undefined;
     return json(
-      await listCharts({ kind: get('kind'), q: get('q'), cursor: get('cursor'), binned: get('binned') === '1' }),
+      await listCharts({
+        kind: get('kind'),
+        q: get('q'),
+        cursor: get('cursor'),
+        binned: get('binned') === '1',
+        folder: get('folder'),
+        sort: sortOf(get('sort')),
+      }),
     );
   },
   POST: async ({ request }) => {

@@ -1,0 +1,4 @@
+import { listFolders } from '../../server/charts';
+import { endpoint, json } from '../../server/http';
+
+export const ALL = endpoint({ GET: async () => json({ folders: await listFolders() }) });
