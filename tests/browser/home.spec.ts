@@ -2,7 +2,10 @@
 import { expect, test } from '@playwright/test';
 import { GARDEN, LISTS, newChart, noErrors, violations } from './support';
 
-test('charts are put into a folder, several at once, and found by kind, folder and order', async ({ page, request }) => {
+test('charts are put into a folder, several at once, and found by kind, folder and order', async ({
+  page,
+  request,
+}) => {
   noErrors(page);
   const mark = `Folder ${Date.now()}`;
   await newChart(request, GARDEN, `${mark} B`);

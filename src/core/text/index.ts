@@ -1,6 +1,6 @@
 export { createFonts, FaceMissing, type Fonts, inLanguage, type Run } from './fonts';
 export { loadLanguage } from './hyphens';
-export { plainOf, richOf } from './rich';
+export { isRich, markupOf, type Paragraph, plainOf, type RichRun, richOf } from './rich';
 export { shortened } from './shorten';
 export { type Wrapped, wrap } from './wrap';
 export { type SetRun, wrapRich } from './wrap-rich';

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
-import { plainOf, richOf } from './rich';
+import { markupOf, plainOf, richOf } from './rich';
 import { wrapRich } from './wrap-rich';
 
 const said = (text: string) =>
@@ -69,6 +69,39 @@ describe('words that stand out', () => {
         },
       ),
       { numRuns: 200 },
+    );
+  });
+});
+
+describe('words that were edited as they look', () => {
+  const letters = fc.stringMatching(/^[A-Za-z][A-Za-z*[\]\\ ]{0,8}[A-Za-z]$/);
+  const run = fc.record({ text: letters, strong: fc.boolean(), slant: fc.boolean() });
+  it('are written so that they read the same again', () => {
+    fc.assert(
+      fc.property(fc.array(run, { minLength: 1, maxLength: 4 }), fc.boolean(), (runs, bullet) => {
+        // Runs stand apart by spaces, as words do.
+        const paragraph = {
+          bullet,
+          runs: runs.flatMap(({ text, strong, slant }, i) => [
+            ...(i > 0 ? [{ text: ' ' }] : []),
+            { text, ...(strong && { strong }), ...(slant && { slant }) },
+          ]),
+        };
+        const text = markupOf([paragraph]);
+        const read = richOf(text);
+        const flat = (of: readonly { text: string; strong?: boolean; slant?: boolean }[]) =>
+          of
+            .flatMap(({ text: own, strong = false, slant = false }) =>
+              [...own].map((letter) => (letter === ' ' ? letter : `${letter}${strong ? 's' : ''}${slant ? 'i' : ''}`)),
+            )
+            .join('');
+        if (read) {
+          expect(read).toHaveLength(1);
+          expect(flat(read[0]!.runs)).toBe(flat(paragraph.runs));
+          expect(read[0]!.bullet).toBe(bullet);
+        } else expect(text).toBe(plainOf(text));
+      }),
+      { numRuns: 300 },
     );
   });
 });

@@ -19,7 +19,7 @@ const MAYBE = /[*[\\]|^[-•] /m;
 const BULLET = /^\s*[-•*]\s+(?=\S)/;
 /** One thing that stands out, at the earliest place. Emphasis begins before a letter or sign and ends after one. */
 const NEXT =
-  /\\([*[\]\\•-])|\*\*(?=\S)(.+?)(?<=\S)\*\*(?!\*)|(?<![\p{L}\p{N}*])\*(?=[^\s*])([^*]+?)(?<=\S)\*(?![\p{L}\p{N}])|\[([^\]]+)\]\((https?:\/\/[^\s)]+|mailto:[^\s)]+)\)/u;
+  /\\([*[\]\\•-])|\*\*(?=\S)((?:\\.|[^\\])+?)(?<=\S)\*\*(?!\*)|(?<![\p{L}\p{N}*])\*(?=[^\s*])((?:\\.|[^*\\])+?)(?<=\S)\*(?![\p{L}\p{N}])|\[((?:\\.|[^\]\\])+)\]\((https?:\/\/[^\s)]+|mailto:[^\s)]+)\)/u;
 
 function runsOf(text: string, style: Omit<RichRun, 'text'>): RichRun[] {
   const runs: RichRun[] = [];
@@ -66,3 +66,27 @@ export function plainOf(text: string): string {
   const rich = richOf(text);
   return rich ? plainText(rich) : text;
 }
+
+/** Signs that mean something in the text of a run. */
+const escaped = (text: string): string => text.replace(/[\\*[\]]/g, (sign) => `\\${sign}`);
+
+function runMarkup({ text, strong, slant, href }: RichRun): string {
+  // Emphasis begins and ends at a letter: spaces at its ends stand outside.
+  const [, before = '', words = '', after = ''] = /^(\s*)([\s\S]*?)(\s*)$/.exec(text) ?? [];
+  if (words === '') return text;
+  const inner = href === undefined ? escaped(words) : `[${escaped(words)}](${href})`;
+  const slanted = slant ? `*${inner}*` : inner;
+  return `${before}${strong ? `**${slanted}**` : slanted}${after}`;
+}
+
+/** Paragraphs as they are written in a list; read again they are the same. */
+export const markupOf = (paragraphs: readonly Paragraph[]): string =>
+  paragraphs
+    .map(({ bullet, runs }) => {
+      const text = runs.map(runMarkup).join('');
+      return bullet ? `- ${text}` : text;
+    })
+    .join('\n');
+
+/** Whether a text has parts that stand out. */
+export const isRich = (text: string): boolean => richOf(text) !== undefined;

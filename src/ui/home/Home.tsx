@@ -152,7 +152,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
       <main>
         <h1 className="pt-6 pb-1 text-2xl">{bin ? words.binHeading : words.heading}</h1>
         {bin && <p className="pb-2 text-quiet">{words.binAbout}</p>}
-        <div className="flex flex-wrap items-center gap-2 pt-1">
+        <div className="flex flex-wrap items-center gap-2 pt-1 [&>select]:max-w-52">
           <Select
             label={words.kind}
             value={kind}

@@ -61,6 +61,8 @@ export const Marks = memo(
 export interface Place {
   readonly at: number;
   readonly of: number;
+  /** Its tier and what it belongs to. */
+  readonly about: string;
 }
 
 export const ItemView = memo(
@@ -72,6 +74,7 @@ export const ItemView = memo(
       'aria-posinset': place.at,
       'aria-setsize': place.of,
       'aria-label': item.label,
+      'aria-description': place.about,
       tabIndex: -1,
     };
     return (
@@ -87,6 +90,7 @@ export const ItemView = memo(
     a.tier === b.tier &&
     a.label === b.label &&
     p?.at === q?.at &&
+    p?.about === q?.about &&
     p?.of === q?.of &&
     sameMarks(a.marks, b.marks),
 );

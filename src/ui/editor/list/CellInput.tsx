@@ -1,6 +1,17 @@
 /** A cell of the list: letters are taken as they are typed, or when the words are finished where they touch other lines. */
-import { type TextareaHTMLAttributes, useEffect, useRef, useState } from 'react';
+import {
+  type FocusEvent,
+  type KeyboardEvent,
+  type TextareaHTMLAttributes,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
+import { isRich, plainOf } from '../../../core/text';
 import { cellText, writeCell } from '../../shared/fields';
+import { RichInput, type TextLike } from '../../shared/RichInput';
+import { emphasised } from '../sheet/emphasis';
 import { change, say, useEditor } from '../state/store';
 
 interface Props extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'value' | 'onChange'> {
@@ -9,6 +20,9 @@ interface Props extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'value
   /** Called once words were written and are finished. */
   readonly onWritten?: () => void;
 }
+
+/** Signs that the usual keys put round plain words, with Ctrl. */
+const SIGNS: Readonly<Record<string, string>> = { b: '**', i: '*' };
 
 export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className = '', ...rest }: Props) {
   const text = useEditor((state) => cellText(state.chart, item, field));
@@ -48,6 +62,47 @@ export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className
     if ('wrong' in write) say(write.wrong);
     else change(write.change);
   };
+  const shown = typed ?? text;
+  const rich = isRich(shown);
+  // From plain words to such as stand out, and back: another element, the same place to write.
+  const here = useRef(false);
+  const whole = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when the one takes the other's place
+  useLayoutEffect(() => {
+    if (!here.current) return;
+    const element = rich ? whole.current?.querySelector<HTMLElement>('[data-field]') : box.current;
+    element?.focus({ preventScroll: true });
+    (element as TextLike | null)?.setSelectionRange(shown.length, shown.length);
+  }, [rich]);
+  if (rich)
+    return (
+      <div ref={whole} className="contents">
+        <RichInput
+          text={shown}
+          label={rest['aria-label'] ?? field}
+          tabIndex={rest.tabIndex}
+          className={className}
+          data-field={field}
+          data-words={plainOf(shown)}
+          onText={type}
+          onFocus={(event) => {
+            here.current = true;
+            rest.onFocus?.(event as unknown as FocusEvent<HTMLTextAreaElement>);
+          }}
+          onBlur={(event) => {
+            here.current = false;
+            finish();
+            onBlur?.(event as unknown as FocusEvent<HTMLTextAreaElement>);
+          }}
+          onKeyDown={(event) => {
+            const leaves = ['Enter', 'Tab', 'ArrowUp', 'ArrowDown'].includes(event.key) && !event.shiftKey;
+            if (leaves) finish();
+            onKeyDown?.(event as unknown as KeyboardEvent<HTMLTextAreaElement>);
+            if (event.key === 'Enter' && !event.shiftKey && !event.defaultPrevented) event.preventDefault();
+          }}
+        />
+      </div>
+    );
   return (
     <textarea
       {...rest}
@@ -56,14 +111,25 @@ export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className
       spellCheck={false}
       className={`resize-none ${className}`}
       data-field={field}
-      data-words={typed ?? text}
-      value={typed ?? text}
+      data-words={shown}
+      value={shown}
       onChange={(event) => type(event.target.value)}
+      onFocus={(event) => {
+        here.current = true;
+        rest.onFocus?.(event);
+      }}
       onBlur={(event) => {
+        here.current = false;
         finish();
         onBlur?.(event);
       }}
       onKeyDown={(event) => {
+        const sign = event.ctrlKey || event.metaKey ? SIGNS[event.key.toLowerCase()] : undefined;
+        if (sign) {
+          event.preventDefault();
+          const { value, selectionStart, selectionEnd } = event.currentTarget;
+          return type(emphasised(value, selectionStart, selectionEnd, sign).text);
+        }
         wanted.current = event.key === 'Enter' && event.shiftKey;
         if (typed !== null && event.key === 'Escape') {
           event.preventDefault();

@@ -210,7 +210,7 @@ export const Line = memo(function Line(props: Props) {
         const target = event.target as Element;
         if (target.closest('button')) return;
         const more = event.ctrlKey || event.metaKey;
-        if (!target.closest('textarea') || event.shiftKey || more) {
+        if (!target.closest('textarea, [contenteditable=true]') || event.shiftKey || more) {
           event.preventDefault();
           onRowMouse(id, { shift: event.shiftKey, more });
         }

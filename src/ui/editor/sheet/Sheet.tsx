@@ -316,6 +316,10 @@ export function Sheet() {
           {scene && stage === 'style' && scene.notes.length > 0 && <NoteHandles scene={scene} live={live} />}
           {scene && scene.areas.length > 0 && <AreaNames scene={scene} live={live} />}
           {scene && <Overview scene={scene} live={live} size={size} centre={controls.centre} />}
+          {/* Read out as it is walked, wherever the picture is looked at from. */}
+          <p className="sr-only" aria-live="polite">
+            {chosen && words.sheet.readOut(chosen.label, places.get(chosen.id))}
+          </p>
           {!scene && <p className="absolute top-1/2 left-1/2 -translate-x-1/2 text-quiet">{words.composing}</p>}
         </div>
       </div>
@@ -331,7 +335,21 @@ function placesOf(scene: Scene | undefined): Map<string, Place> {
     if (groups.has(parent)) groups.get(parent)!.push(id);
     else groups.set(parent, [id]);
   }
+  const byId = new Map((scene?.items ?? []).map((item) => [item.id, item]));
+  const tierNames = new Map((scene?.bands ?? []).map(({ tier, name }) => [tier, name]));
+  // What a line says of two items, such as a linking phrase or an answer, is read with the one it leads to.
+  const said = new Map<string, string>();
+  for (const { from, to, role, label } of scene?.edges ?? []) {
+    const other = byId.get(from)?.label;
+    if (other && !said.has(to)) said.set(to, words.sheet.relation(label || role.replaceAll('-', ' '), other));
+  }
   return new Map(
-    [...groups.values()].flatMap((ids) => ids.map((id, i) => [id, { at: i + 1, of: ids.length }] as const)),
+    [...groups.values()].flatMap((ids) =>
+      ids.map((id, i) => {
+        const { tier } = byId.get(id)!;
+        const about = [tierNames.get(tier) ?? words.style.followTierOf(tier), said.get(id)].filter(Boolean).join('; ');
+        return [id, { at: i + 1, of: ids.length, about }] as const;
+      }),
+    ),
   );
 }

@@ -1,17 +1,14 @@
 /** Editing an item's words where they stand. */
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { asOne, type Change } from '../../../core/chart';
 import type { SceneItem } from '../../../core/scene';
 import { cellText, fieldLabel, lineColumns, writeCell } from '../../shared/fields';
+import { RichInput } from '../../shared/RichInput';
 import { change, say, useEditor } from '../state/store';
 import { words } from '../words';
-import { emphasised } from './emphasis';
 import type { View } from './view';
 
 const LEAST_WIDTH = 170;
-/** What the usual keys put round words, with Ctrl. */
-const SIGNS: Readonly<Record<string, string>> = { b: '**', i: '*' };
-
 export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: View; onDone: () => void }) {
   const chart = useEditor((state) => state.chart);
   const kind = chart.kind;
@@ -19,14 +16,11 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const box = useRef<HTMLFormElement>(null);
   const done = useRef(false);
-  /** What is to be selected once the words are there. */
-  const select = useRef<{ element: HTMLTextAreaElement; from: number; to: number } | null>(null);
-  useLayoutEffect(() => {
-    const { current } = select;
-    select.current = null;
-    current?.element.setSelectionRange(current.from, current.to);
-  });
-  useEffect(() => box.current?.querySelector<HTMLTextAreaElement>('[data-field=name]')?.select(), []);
+  useEffect(() => {
+    const name = box.current?.querySelector<HTMLElement>('[data-field=name]');
+    name?.focus();
+    if (name) window.getSelection()?.selectAllChildren(name);
+  }, []);
 
   const finish = (keep: boolean) => {
     if (done.current) return;
@@ -55,14 +49,6 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
       }}
       onKeyDown={(event) => {
         event.stopPropagation();
-        const sign = event.ctrlKey || event.metaKey ? SIGNS[event.key.toLowerCase()] : undefined;
-        if (sign && event.target instanceof HTMLTextAreaElement) {
-          event.preventDefault();
-          const { value, selectionStart, selectionEnd } = event.target;
-          const marked = emphasised(value, selectionStart, selectionEnd, sign);
-          setTyped({ ...typed, [event.target.dataset['field']!]: marked.text });
-          select.current = { element: event.target, ...marked };
-        }
         if (event.key === 'Escape') finish(false);
         // Shift and Enter begin a second line.
         if (event.key === 'Enter' && !event.shiftKey && !event.nativeEvent.isComposing) {
@@ -75,16 +61,14 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
       }}
     >
       {fields.map((field) => (
-        <textarea
-          rows={1}
-          spellCheck={false}
+        <RichInput
           key={field}
-          aria-label={fieldLabel(kind, field)}
-          placeholder={fieldLabel(kind, field)}
+          label={fieldLabel(kind, field)}
           data-field={field}
-          className={`field field-sizing-content min-h-[26px] resize-none text-[13px] ${field === 'name' ? 'font-semibold' : ''}`}
-          value={typed[field] ?? cellText(chart, item.id, field)}
-          onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+          data-placeholder={fieldLabel(kind, field)}
+          className={`field min-h-[26px] text-[13px] empty:before:text-quiet empty:before:content-[attr(data-placeholder)] ${field === 'name' ? 'font-semibold' : ''}`}
+          text={typed[field] ?? cellText(chart, item.id, field)}
+          onText={(text) => setTyped((now) => ({ ...now, [field]: text }))}
         />
       ))}
       <p className="text-[11px] text-quiet">{words.sheet.emphasis}</p>

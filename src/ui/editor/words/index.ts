@@ -125,6 +125,9 @@ export const words = {
     },
     menuOf: (name: string) => `What can be done with ${name}`,
     menuHere: 'What can be done here',
+    relation: (how: string, name: string) => `${how}, from ${name}`,
+    readOut: (label: string, place: { at: number; of: number; about: string } | undefined) =>
+      place ? `${label}. ${place.about}. ${place.at} of ${place.of}.` : label,
     noDrop:
       'Nothing was moved: let go over an item, in its middle to stand under it, at its ends beside it. With Shift only the box moves.',
     noDropUnder: (name: string) => `Nothing was moved: ${name} can not stand under itself.`,
