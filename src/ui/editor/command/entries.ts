@@ -1,6 +1,6 @@
 /** What the command field finds: items, settings of all stages, and what can be done, each with its words and keys. */
 import type { Chart } from '../../../core/chart';
-import { kindFor } from '../../shared/fields';
+import { itemName, kindFor } from '../../shared/fields';
 import { type Action, itemActions } from '../actions';
 import { printChart } from '../Print';
 import { openPanel, openStage, openTier, redo, STAGES, type Stage, selection, undo, useEditor } from '../state/store';
@@ -181,7 +181,14 @@ function selectedEntries(): Entry[] {
             },
           ],
     );
-  return ids.length === 0 ? [] : flat(itemActions(ids, write, write));
+  if (ids.length === 0) return [];
+  const lines = (state.composition?.scene.edges ?? []).filter(({ to }) => to === ids[0]);
+  return [
+    ...flat(itemActions(ids, write, write)),
+    ...lines.map(({ from }) =>
+      setting('arrange', words.arrange.lineFrom(itemName(state.chart, from)), 'bend side head'),
+    ),
+  ];
 }
 
 /** Everything that can be found, but items; made when the field opens. */

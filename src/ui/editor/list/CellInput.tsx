@@ -17,8 +17,8 @@ import { change, say, useEditor } from '../state/store';
 interface Props extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'value' | 'onChange'> {
   readonly item: string;
   readonly field: string;
-  /** Called once words were written and are finished. */
-  readonly onWritten?: () => void;
+  /** Called once words were written and are finished. @returns whether they were understood, and need no writing any more */
+  readonly onWritten?: (words: string) => boolean;
 }
 
 /** Signs that the usual keys put round plain words, with Ctrl. */
@@ -49,10 +49,10 @@ export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className
     else change(write.change, `${item} ${field}`);
   };
   const finish = () => {
-    take();
-    if (!written.current) return;
+    const fresh = written.current;
     written.current = false;
-    onWritten?.();
+    if (fresh && onWritten?.(typed ?? useEditor.getState().chart.items[item]?.fields[field] ?? '')) setTyped(null);
+    else take();
   };
   const take = () => {
     if (typed === null) return;

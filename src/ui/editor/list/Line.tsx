@@ -169,8 +169,9 @@ export const Line = memo(function Line(props: Props) {
       onFocus={() => select(id)}
       onKeyDown={key}
       {...(field === 'name' && {
-        onWritten: () => {
-          meant.current = understandTyped(id);
+        onWritten: (words) => {
+          meant.current = understandTyped(id, words) ?? null;
+          return meant.current !== null;
         },
       })}
       onPaste={(event) => {

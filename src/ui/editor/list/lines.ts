@@ -23,17 +23,18 @@ const nameOf = (id: string) => chartNow().items[id]?.fields['name'] || 'A line';
 /** The sets that lines belong to which are written below each other, under what was a heading. */
 let writingInto: { readonly last: string; readonly sets: readonly string[] } | null = null;
 
-/** What a line that was typed means beside its name; as in a list that is pasted. @returns the line that is left */
-export function understandTyped(id: string): string {
+/** What a line that was typed means beside its name, as in a list that is pasted. @returns the line that is left; undefined where it is a name */
+export function understandTyped(id: string, text: string): string | undefined {
   const chart = chartNow();
-  const text = chart.items[id]?.fields['name'] ?? '';
   const what = text === '' ? undefined : kindFor(chart.kind).typed?.(chart, id, text);
-  if (!what || !change(what)) return id;
+  const siblings = treeOf(chart.items).childrenOf(chart.items[id]?.parent ?? null);
+  const before = siblings[siblings.indexOf(id) - 1];
+  if (!what || !change(what)) return undefined;
   if (chartNow().items[id]) return id;
-  // It was another line's name again: that line is the one.
-  const same = Object.values(chartNow().items).find(({ fields }) => fields['name'] === text)?.id;
-  if (writingInto?.last === id && same) writingInto = { ...writingInto, last: same };
-  return same ?? id;
+  // It was another line's name again, and is gone: writing goes on where it stood.
+  const left = before ?? treeOf(chartNow().items).tops[0] ?? id;
+  if (writingInto?.last === id) writingInto = { ...writingInto, last: left };
+  return left;
 }
 
 /** Adds an empty line directly below: as the first under a line that has others under it, else as its next. */

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { asOne, type Change } from '../../../core/chart';
 import type { SceneItem } from '../../../core/scene';
-import { cellText, fieldLabel, lineColumns, writeCell } from '../../shared/fields';
+import { cellText, fieldLabel, kindFor, lineColumns, writeCell } from '../../shared/fields';
 import { RichInput } from '../../shared/RichInput';
 import { change, say, useEditor } from '../state/store';
 import { words } from '../words';
@@ -28,6 +28,12 @@ export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: Vie
     const changes: Change[] = [];
     for (const [field, text] of keep ? Object.entries(typed) : []) {
       if (text === cellText(chart, item.id, field)) continue;
+      // Written here it means what it means in the list.
+      const meant = field === 'name' ? kindFor(kind).typed?.(chart, item.id, text) : undefined;
+      if (meant) {
+        changes.push(meant);
+        continue;
+      }
       const write = writeCell(chart, item.id, field, text);
       if ('wrong' in write) say(write.wrong);
       else changes.push(write.change);

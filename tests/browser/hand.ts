@@ -1,0 +1,42 @@
+/** Somebody who works: each click, drag, key and run of typed words counts as one action. */
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export class Hand {
+  actions = 0;
+  constructor(readonly page: Page) {}
+  private async act<T>(work: Promise<T>): Promise<T> {
+    this.actions++;
+    return work;
+  }
+  click = (at: Locator, options: Parameters<Locator['click']>[0] = {}) => this.act(at.click(options));
+  twice = (at: Locator) => this.act(at.dblclick());
+  menu = (at: Locator) => this.act(at.click({ button: 'right' }));
+  choose = (at: Locator, value: string) => this.act(at.selectOption(value));
+  press = (key: string) => this.act(this.page.keyboard.press(key));
+  type = (text: string) => this.act(this.page.keyboard.type(text));
+  async paste(text: string) {
+    await this.act(this.page.keyboard.insertText(text));
+  }
+  async drag(from: Locator, to: { x: number; y: number }) {
+    const { x, y, width, height } = (await from.boundingBox())!;
+    await this.page.mouse.move(x + width / 2, y + height / 2);
+    await this.page.mouse.down();
+    await this.page.mouse.move(to.x, to.y, { steps: 8 });
+    await this.act(this.page.mouse.up());
+  }
+  /** Finds a setting or a command by its words: three actions. */
+  async find(text: string) {
+    await this.press('Control+k');
+    await expect(this.page.getByRole('dialog', { name: 'Find anything' })).toBeVisible();
+    await this.type(text);
+    await expect(this.page.locator('[cmdk-item][data-selected=true]')).toBeVisible();
+    await this.press('Enter');
+    await expect(this.page.getByRole('dialog', { name: 'Find anything' })).toBeHidden();
+    // What was found takes the keyboard a moment later.
+    await this.page.waitForTimeout(400);
+  }
+  atMost(count: number) {
+    console.log(`${this.actions} actions of ${count}`);
+    expect(this.actions).toBeLessThanOrEqual(count);
+  }
+}
