@@ -35,8 +35,23 @@ export class Hand {
     // What was found takes the keyboard a moment later.
     await this.page.waitForTimeout(400);
   }
+  /** Lines typed below each other. */
+  async lines(...texts: string[]) {
+    for (const [i, text] of texts.entries()) {
+      if (i > 0) await this.press('Enter');
+      await this.type(text);
+    }
+  }
   atMost(count: number) {
     console.log(`${this.actions} actions of ${count}`);
     expect(this.actions).toBeLessThanOrEqual(count);
   }
 }
+
+/** Five ideas as somebody types them. */
+export const FIVE_IDEAS = [
+  'Marsh - feeds -> Birds',
+  'Marsh - holds -> Mud',
+  'Birds - eat -> Worms',
+  'Mud - hides -> Crabs',
+] as const;

@@ -1,6 +1,6 @@
 /** The same everyday tasks by the keyboard alone: each key and each run of typed words is one action. */
 import { expect, type Page, test } from '@playwright/test';
-import { Hand } from './hand';
+import { FIVE_IDEAS, Hand } from './hand';
 import { GARDEN, item, LISTS, lines, newChart, noErrors, open, saved } from './support';
 
 /** No pointer is used from here on. */
@@ -28,12 +28,6 @@ async function empty(hand: Hand, down: number) {
   await hand.press('Enter');
   await expect(page.locator('[data-lines] [data-field=name]')).toBeFocused();
 }
-async function typeLines(hand: Hand, ...texts: string[]) {
-  for (const [i, text] of texts.entries()) {
-    if (i > 0) await hand.press('Enter');
-    await hand.type(text);
-  }
-}
 /** Selects an item by its name and leaves the keyboard on the picture: the search, its words, Enter, all as one. */
 async function select(page: Page, name: string) {
   await page.keyboard.press('Alt+2');
@@ -46,13 +40,7 @@ async function select(page: Page, name: string) {
 test('a concept map with five ideas, shapes and arrows', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 3);
-  await typeLines(
-    hand,
-    'Marsh - feeds -> Birds',
-    'Marsh - holds -> Mud',
-    'Birds - eat -> Worms',
-    'Mud - hides -> Crabs',
-  );
+  await hand.lines(...FIVE_IDEAS);
   await hand.press('Escape');
   await expect(item(page, 'Crabs')).toBeVisible();
   await hand.find('look of main idea');
@@ -84,7 +72,7 @@ test('copy or print', async ({ page, request }) => {
 test('a family of three from an empty chart', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 1);
-  await typeLines(hand, 'Ada', '+ Karl', 'Bo');
+  await hand.lines('Ada', '+ Karl', 'Bo');
   await page.keyboard.press('Escape');
   await expect(page.locator('[data-tier="1"]')).toHaveAccessibleName('Generation 1, 2 people');
   hand.atMost(10);
@@ -93,7 +81,7 @@ test('a family of three from an empty chart', async ({ page }) => {
 test('two and three sets with words in the overlap', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 4);
-  await typeLines(hand, 'Frog: Swims, Jumps', 'Fish: Swims', 'Toad: Swims, Jumps, Croaks');
+  await hand.lines('Frog: Swims, Jumps', 'Fish: Swims', 'Toad: Swims, Jumps, Croaks');
   await page.keyboard.press('Escape');
   await expect(page.locator('[data-tier="3"]')).toHaveAccessibleName(/In all 3, 1 item/);
   hand.atMost(12);
@@ -102,9 +90,9 @@ test('two and three sets with words in the overlap', async ({ page }) => {
 test('an outline typed and laid out', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 0);
-  await typeLines(hand, 'A school', '');
+  await hand.lines('A school', '');
   await page.keyboard.press('Tab');
-  await typeLines(hand, 'Lower years', 'Upper years');
+  await hand.lines('Lower years', 'Upper years');
   await page.keyboard.press('Escape');
   await expect.poll(() => lines(page)).toEqual(['A school', '  Lower years', '  Upper years']);
 });

@@ -1,6 +1,6 @@
 /** Everyday tasks as somebody does them who has never seen the tool, by mouse, each within so many actions. */
 import { expect, type Page, test } from '@playwright/test';
-import { Hand } from './hand';
+import { FIVE_IDEAS, Hand } from './hand';
 import { GARDEN, item, LISTS, line, lines, newChart, noErrors, open, saved } from './support';
 
 const begin = async (page: Page) => {
@@ -19,23 +19,11 @@ async function empty(hand: Hand, kind: string) {
   await hand.click(page.getByRole('button', { name: 'Start with an empty list' }));
   await hand.click(page.getByRole('button', { name: 'Write the first line' }));
 }
-async function typeLines(hand: Hand, ...texts: string[]) {
-  for (const [i, text] of texts.entries()) {
-    if (i > 0) await hand.press('Enter');
-    await hand.type(text);
-  }
-}
 
 test('a concept map with five ideas, shapes and arrows', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 'Concept map');
-  await typeLines(
-    hand,
-    'Marsh - feeds -> Birds',
-    'Marsh - holds -> Mud',
-    'Birds - eat -> Worms',
-    'Mud - hides -> Crabs',
-  );
+  await hand.lines(...FIVE_IDEAS);
   // Words are understood when they are finished.
   await hand.press('Escape');
   await expect(item(page, 'Crabs')).toBeVisible();
@@ -99,7 +87,7 @@ test('a school with pictures, upside down', async ({ page }) => {
 test('a family of three from an empty chart', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 'Family tree');
-  await typeLines(hand, 'Ada', '+ Karl', 'Bo');
+  await hand.lines('Ada', '+ Karl', 'Bo');
   await expect(item(page, 'Bo')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByText('3 people · 2 tiers')).toBeVisible();
@@ -139,7 +127,7 @@ test('the lowest level in columns, and one branch let off', async ({ page, reque
 test('two and three sets with words in the overlap, from an empty chart', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 'Venn diagram');
-  await typeLines(hand, 'Frog: Swims, Jumps', 'Fish: Swims', 'Hare: Jumps');
+  await hand.lines('Frog: Swims, Jumps', 'Fish: Swims', 'Hare: Jumps');
   await expect(rail(page, 2)).toHaveAccessibleName(/In all 2, 1 item/);
   await hand.press('Enter');
   await hand.type('Toad: Swims, Jumps, Croaks');
@@ -151,14 +139,14 @@ test('two and three sets with words in the overlap, from an empty chart', async 
 test('sets as headings: typed below each other, lines moved in belong to them', async ({ page }) => {
   const hand = await begin(page);
   await empty(hand, 'Venn diagram');
-  await typeLines(hand, 'Swims', '');
+  await hand.lines('Swims', '');
   await hand.press('Tab');
   await expect(page.getByText(/Swims is a set now/)).toBeVisible();
-  await typeLines(hand, 'Frog', 'Fish', '');
+  await hand.lines('Frog', 'Fish', '');
   await hand.press('Shift+Tab');
-  await typeLines(hand, 'Jumps', '');
+  await hand.lines('Jumps', '');
   await hand.press('Tab');
-  await typeLines(hand, 'Frog', 'Hare');
+  await hand.lines('Frog', 'Hare');
   await page.keyboard.press('Escape');
   await expect.poll(() => lines(page)).toEqual(['Frog', 'Fish', 'Hare']);
   await expect(rail(page, 2)).toHaveAccessibleName(/In all 2, 1 item/);

@@ -230,6 +230,7 @@ export const refreshAnswer = z.object({
     .array(person.extend({ by: z.string(), certainty: z.number() }))
     .describe('Matched with less than full certainty'),
   summary: z.string().describe('In a sentence'),
+  answered: z.array(z.string()).describe('Answers given to problems before that were used, in words'),
   revision: z.number().int(),
 });
 

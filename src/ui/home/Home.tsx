@@ -1,5 +1,5 @@
 /** All charts as cards; new, search, rename, copy, bin. */
-import { useEffect, useId, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { kinds } from '../../core/kinds';
 import type { ChartCard } from '../../server/charts';
 import { call } from '../shared/api';
@@ -7,7 +7,9 @@ import { Brand } from '../shared/Brand';
 import { composeWorker } from '../shared/composer';
 import { Button, Select } from '../shared/controls';
 import { Card } from './Card';
+import { ChosenBar, type Folder } from './ChosenBar';
 import { NewChart } from './NewChart';
+import { walkCards } from './walk-cards';
 import { words } from './words';
 
 interface ListPage {
@@ -15,13 +17,11 @@ interface ListPage {
   readonly next: string | null;
 }
 const SEARCH_PAUSE_MS = 180;
+/** Fetched when it is asked for. */
+const Guide = lazy(() => import('../editor/help/Guide').then(({ Guide: page }) => ({ default: page })));
 
 type Sort = keyof typeof words.sorts;
 const SORTS = Object.keys(words.sorts) as Sort[];
-interface Folder {
-  readonly name: string;
-  readonly charts: number;
-}
 
 export function Home({ initial, folders: first }: { initial: ListPage; folders: readonly Folder[] }) {
   const [kind, setKind] = useState('');
@@ -33,6 +33,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
   const [q, setQ] = useState('');
   const [bin, setBin] = useState(false);
   const [making, setMaking] = useState(false);
+  const [guide, setGuide] = useState(false);
   const [note, setNote] = useState<{ text: string; undo?: () => void } | null>(() =>
     location.search === '?missing' ? { text: words.missing } : null,
   );
@@ -194,9 +195,12 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
           <div className="mt-10 flex flex-col items-start gap-3 text-quiet">
             <p>{filtered ? words.noneSuch : q ? words.none : bin ? words.binEmpty : words.empty}</p>
             {!q && !bin && !filtered && (
-              <Button tone="strong" onClick={() => setMaking(true)}>
-                {words.newChart}
-              </Button>
+              <span className="flex gap-2">
+                <Button tone="strong" onClick={() => setMaking(true)}>
+                  {words.newChart}
+                </Button>
+                <Button onClick={() => setGuide(true)}>{words.guide}</Button>
+              </span>
             )}
           </div>
         )}
@@ -238,73 +242,12 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
           </p>
         )}
       </div>
+      {guide && (
+        <Suspense>
+          <Guide onClose={() => setGuide(false)} />
+        </Suspense>
+      )}
       {making && <NewChart onClose={() => setMaking(false)} />}
     </div>
   );
-}
-
-/** What can be done with all charts that are chosen. */
-function ChosenBar({
-  count,
-  folders,
-  onMove,
-  onBin,
-  onClear,
-}: {
-  count: number;
-  folders: readonly Folder[];
-  onMove: (folder: string | null) => void;
-  onBin: () => void;
-  onClear: () => void;
-}) {
-  const [name, setName] = useState('');
-  const id = useId();
-  return (
-    <form
-      className="sticky top-2 z-20 mt-3 flex flex-wrap items-center gap-2 rounded border border-plum bg-tint px-3 py-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() !== '') onMove(name.trim());
-      }}
-    >
-      <strong role="status">{words.chosen(count)}</strong>
-      <label htmlFor={id} className="ml-2 text-[13px]">
-        {words.toFolder}
-      </label>
-      <input
-        id={id}
-        list={`${id}-list`}
-        className="field w-52"
-        placeholder={words.newFolder}
-        maxLength={80}
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <datalist id={`${id}-list`}>
-        {folders.map((folder) => (
-          <option key={folder.name} value={folder.name} />
-        ))}
-      </datalist>
-      <Button type="submit" disabled={name.trim() === ''}>
-        {words.move}
-      </Button>
-      <Button onClick={() => onMove(null)}>{words.outOfFolder}</Button>
-      <Button onClick={onBin}>{words.toBin}</Button>
-      <Button tone="quiet" className="ml-auto" onClick={onClear}>
-        {words.clear}
-      </Button>
-    </form>
-  );
-}
-
-/** Gives the keyboard to the card that lies that way; the first where none has it. @returns whether there is one */
-function walkCards(key: string): boolean {
-  const cards = [...document.querySelectorAll<HTMLElement>('[data-card]')];
-  const at = cards.findIndex((card) => card.closest('li')?.contains(document.activeElement));
-  const tops = cards.map((card) => Math.round(card.getBoundingClientRect().top));
-  const across = Math.max(1, tops.filter((top) => top === tops[0]).length);
-  const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -across, ArrowDown: across }[key] ?? 0;
-  const next = at < 0 ? cards[0] : cards[at + by];
-  next?.focus();
-  return next !== undefined;
 }

@@ -284,8 +284,12 @@ export function Understand({
                 <p className="text-quiet">{words.noPicture(understood.list.items.length)}</p>
               )}
             </div>
-            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must come here */}
-            <section aria-label={words.problems} tabIndex={0} className="relative max-h-[30%] flex-none overflow-auto">
+            <section
+              aria-label={words.problems}
+              // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must come here
+              tabIndex={0}
+              className="sticky bottom-[-16px] z-10 -mx-1 max-h-[34%] flex-none overflow-auto border-t border-rule bg-paper px-1 py-2"
+            >
               {understood.problems.length === 0 ? (
                 <p className="text-[13px] text-good">{words.noProblems}</p>
               ) : (

@@ -1,5 +1,4 @@
 /** Small controls that all screens share. */
-import { Tooltip } from 'radix-ui';
 import { type ButtonHTMLAttributes, type ReactNode, useId, useState } from 'react';
 
 type Tone = 'plain' | 'strong' | 'quiet';
@@ -65,32 +64,6 @@ export function Row({
     </div>
   );
 }
-
-/** A word that not everybody knows, with a sentence on hover and focus. */
-export const Explain = ({ about, of }: { about: string; of: string }) => (
-  <Tooltip.Provider delayDuration={150}>
-    <Tooltip.Root>
-      <Tooltip.Trigger
-        type="button"
-        aria-label={`${of}: ${about}`}
-        className="ml-1 inline-grid size-6 flex-none place-items-center rounded-full align-middle text-xs text-quiet hover:bg-tint hover:text-plum"
-      >
-        <span aria-hidden className="grid size-4 place-items-center rounded-full border border-current leading-none">
-          i
-        </span>
-      </Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content
-          sideOffset={4}
-          collisionPadding={8}
-          className="z-50 max-w-72 rounded bg-ink px-3 py-2 text-[13px] text-sheet"
-        >
-          {about}
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
-  </Tooltip.Provider>
-);
 
 export interface Option<T extends string> {
   readonly value: T;
@@ -298,36 +271,3 @@ export const Progress = ({ value, label }: { value: number; label: string }) => 
     value={value}
   />
 );
-
-/** Which folds are open, by name: one that was opened stays so when what it is about changes. */
-const openFolds = new Map<string, boolean>();
-
-/** A part of a panel that folds away. */
-export function Fold({
-  name,
-  title,
-  open: initial = false,
-  className = '',
-  children,
-}: {
-  name: string;
-  title: ReactNode;
-  open?: boolean;
-  className?: string;
-  children: ReactNode;
-}) {
-  const [open, setOpen] = useState(openFolds.get(name) ?? initial);
-  return (
-    <details
-      className={className}
-      open={open}
-      onToggle={({ currentTarget }) => {
-        openFolds.set(name, currentTarget.open);
-        setOpen(currentTarget.open);
-      }}
-    >
-      <summary className="rounded px-2.5 py-1.5 text-[13px]">{title}</summary>
-      {children}
-    </details>
-  );
-}

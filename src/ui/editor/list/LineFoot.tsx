@@ -1,7 +1,8 @@
 /** What belongs to the selected line: where it stands, its other fields, and what can be done with it. */
 import { useId, useState } from 'react';
 import { ownFields } from '../../../core/list';
-import { Button, Explain } from '../../shared/controls';
+import { Button } from '../../shared/controls';
+import { Explain } from '../../shared/Explain';
 import { fieldAbout, fieldLabel, itemName, kindFor, lineColumns } from '../../shared/fields';
 import { useEditor } from '../state/store';
 import { words } from '../words';

@@ -1,13 +1,12 @@
 /** The sheet: the page with its picture, the tier rail along it, the status line under it. */
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { edgeKey, type Scene, type SceneEdge } from '../../../core/scene';
+import { edgeKey } from '../../../core/scene';
 import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { edgeAt } from '../../shared/edge-at';
-import { itemName, kindFor } from '../../shared/fields';
-import { type Place, SceneView } from '../../shared/SceneView';
+import { itemName } from '../../shared/fields';
+import { SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
-import { type Action, edgeActions, itemActions, sheetActions } from '../actions';
-import { edgeName, edgeOf, freeLine, lineOf } from '../line-by-hand';
+import { edgeOf, freeLine, lineOf } from '../line-by-hand';
 import { addAt, additionFor, remove } from '../list/lines';
 import { bringPicture, pictureAmong } from '../pictures';
 import { change, light, select, selectEdge, selection, shown, takeLook, useEditor } from '../state/store';
@@ -19,13 +18,15 @@ import { useDrag } from './drag';
 import { useGlide } from './glide';
 import { Handles } from './Handles';
 import { foldChange, nudgeChange } from './hand';
-import { ItemMenu, type MenuPlace } from './ItemMenu';
+import { ItemMenu } from './ItemMenu';
 import { LineHandles } from './LineHandles';
 import { NoteHandles } from './NoteHandles';
 import { Margins, Ring, Rings, Tiers, WallLines, Way } from './Overlays';
 import { Overview } from './Overview';
+import { placesOf } from './read-out';
 import { StatusLine } from './StatusLine';
 import { TierRail } from './TierRail';
+import { useSheetMenu } from './useSheetMenu';
 import { transformOf, useView } from './view';
 import { WordsEditor } from './WordsEditor';
 import { stepTo } from './walk';
@@ -53,7 +54,6 @@ export function Sheet() {
   const taken = useEditor((state) => state.taken);
   const stage = useEditor((state) => state.stage);
   const [editing, setEditing] = useState<string | null>(null);
-  const [menu, setMenu] = useState<MenuPlace | null>(null);
   /** Whether the next menu is asked for by a key. */
   const byKey = useRef(false);
   const writeHere = useEditor((state) => state.writeHere);
@@ -148,30 +148,7 @@ export function Sheet() {
       if (folding) change(folding);
     }
   };
-  /** What is new is written where it stands, once it is drawn. */
-  const write = (id: string) => {
-    select(id);
-    setEditing(id);
-  };
-  const ids = () => selection(useEditor.getState());
-  const actions = () => itemActions(ids(), write, setEditing);
-  const openMenu = (list: readonly Action[], x: number, y: number, label: string) =>
-    list.length > 0 && setMenu({ actions: list, x, y, label });
-  /** The menu for what is at a place of the sheet, or for what is selected. */
-  const menuAt = (x: number, y: number, id: string | undefined, line: SceneEdge | undefined) => {
-    const { chart } = useEditor.getState();
-    if (id !== undefined) {
-      if (!ids().includes(id)) select(id);
-      openMenu(actions(), x, y, words.sheet.menuOf(itemName(chart, id)));
-    } else if (line) {
-      selectEdge(edgeKey(line));
-      openMenu(edgeActions(line), x, y, words.arrange.theLine(edgeName(chart, line)));
-    } else openMenu(sheetActions(write, controls.showAll), x, y, words.sheet.menuHere);
-  };
-  const adding = (at: 'beside' | 'under') => {
-    const addition = kindFor(useEditor.getState().chart.kind).additions.find((one) => one.at === at);
-    return addition && (() => addAt(addition, useEditor.getState().selected, write));
-  };
+  const { menu, openMenu, menuAt, closeMenu, adding, actions, write } = useSheetMenu(setEditing, controls.showAll);
   const editedItem = editing === null ? undefined : byId.get(editing);
   const rows = scene?.axis !== 'columns';
   return (
@@ -292,7 +269,7 @@ export function Sheet() {
               key={`${menu.x} ${menu.y} ${menu.label}`}
               place={menu}
               onClose={() => {
-                setMenu(null);
+                closeMenu();
                 // Back to the picture, unless what was chosen leads elsewhere.
                 requestAnimationFrame(() => document.activeElement === document.body && svg.current?.focus());
               }}
@@ -325,31 +302,5 @@ export function Sheet() {
       </div>
       <StatusLine controls={controls} />
     </main>
-  );
-}
-
-/** Place of each item among those with the same parent, for a screen reader. */
-function placesOf(scene: Scene | undefined): Map<string, Place> {
-  const groups = new Map<string | null, string[]>();
-  for (const { id, parent } of scene?.items ?? []) {
-    if (groups.has(parent)) groups.get(parent)!.push(id);
-    else groups.set(parent, [id]);
-  }
-  const byId = new Map((scene?.items ?? []).map((item) => [item.id, item]));
-  const tierNames = new Map((scene?.bands ?? []).map(({ tier, name }) => [tier, name]));
-  // What a line says of two items, such as a linking phrase or an answer, is read with the one it leads to.
-  const said = new Map<string, string>();
-  for (const { from, to, role, label } of scene?.edges ?? []) {
-    const other = byId.get(from)?.label;
-    if (other && !said.has(to)) said.set(to, words.sheet.relation(label || role.replaceAll('-', ' '), other));
-  }
-  return new Map(
-    [...groups.values()].flatMap((ids) =>
-      ids.map((id, i) => {
-        const { tier } = byId.get(id)!;
-        const about = [tierNames.get(tier) ?? words.style.followTierOf(tier), said.get(id)].filter(Boolean).join('; ');
-        return [id, { at: i + 1, of: ids.length, about }] as const;
-      }),
-    ),
   );
 }

@@ -23,7 +23,14 @@ export function CheckStage() {
   return (
     <div className="relative flex min-h-0 flex-1 flex-col overflow-auto px-3.5 pt-3 pb-6">
       <h2 className="text-lg">{words.stages.check}</h2>
-      {problems.length === 0 && <p className="pt-1 text-good">{words.check.none}</p>}
+      {problems.length === 0 && (
+        <p className="pt-1 text-good">
+          {words.check.none}{' '}
+          <Button tone="quiet" onClick={() => useEditor.setState({ help: 'guide' })}>
+            {words.guide.more}
+          </Button>
+        </p>
+      )}
       {SEVERITIES.map((severity) => {
         const own = problems.filter((problem) => problem.severity === severity);
         if (own.length === 0) return null;

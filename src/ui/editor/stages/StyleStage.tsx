@@ -3,7 +3,8 @@ import { useEffect, useRef } from 'react';
 import { asOne, type Change } from '../../../core/chart';
 import { edgeKey } from '../../../core/scene';
 import { houseFor, tierLook } from '../../../core/style';
-import { Button, Explain } from '../../shared/controls';
+import { Button } from '../../shared/controls';
+import { Explain } from '../../shared/Explain';
 import { kindFor } from '../../shared/fields';
 import { edgeOf } from '../line-by-hand';
 import { change, openTier, tryOut, useEditor } from '../state/store';
@@ -70,7 +71,10 @@ export function StyleStage() {
         </h3>
         {tiers.length === 0 && (
           <p className="px-3.5 text-quiet">
-            {Object.keys(chart.items).length > 0 ? words.style.noneOfCounts : words.style.none}
+            {Object.keys(chart.items).length > 0 ? words.style.noneOfCounts : words.style.none}{' '}
+            <Button tone="quiet" onClick={() => useEditor.setState({ help: 'guide' })}>
+              {words.guide.more}
+            </Button>
           </p>
         )}
         {tiers.map(({ tier, name }) => (

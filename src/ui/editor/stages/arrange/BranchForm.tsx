@@ -2,7 +2,8 @@
 import { treeOf } from '../../../../core/chart';
 import { isYes } from '../../../../core/list';
 import { edgeKey, type SceneEdge } from '../../../../core/scene';
-import { Choices, Fold, Row, Tick } from '../../../shared/controls';
+import { Choices, Row, Tick } from '../../../shared/controls';
+import { Fold } from '../../../shared/Fold';
 import { cellText, itemName, kindFor } from '../../../shared/fields';
 import { lineOf } from '../../line-by-hand';
 import { change, tryOut, useEditor } from '../../state/store';

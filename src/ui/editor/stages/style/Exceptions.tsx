@@ -13,7 +13,8 @@ import {
 } from '../../../../core/chart';
 import { lookOfItem } from '../../../../core/compose';
 import { houseFor, tierLook, toneFill, toneOf } from '../../../../core/style';
-import { Button, Fold, NumberField, Row, Select } from '../../../shared/controls';
+import { Button, NumberField, Row, Select } from '../../../shared/controls';
+import { Fold } from '../../../shared/Fold';
 import { kindFor } from '../../../shared/fields';
 import { change, say, select, takeLook, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';

@@ -2,7 +2,7 @@
 import type { Chart, Item, LineByHand, LineLook, Look } from '../../../../core/chart';
 import type { SceneEdge } from '../../../../core/scene';
 import { houseFor, tierLook } from '../../../../core/style';
-import { Fold } from '../../../shared/controls';
+import { Fold } from '../../../shared/Fold';
 import { itemName, kindFor } from '../../../shared/fields';
 import { edgeName, lineOf, setLine } from '../../line-by-hand';
 import { change, useEditor } from '../../state/store';

@@ -1,7 +1,8 @@
 /** Pictures in items: of the whole chart, and of what is selected. */
 import { type Chart, type Item, STAND_INS } from '../../../../core/chart';
 import { SYMBOL_SIZE, symbolIds, symbols } from '../../../../core/symbols';
-import { Button, Choices, FileButton, Fold, Tick } from '../../../shared/controls';
+import { Button, Choices, FileButton, Tick } from '../../../shared/controls';
+import { Fold } from '../../../shared/Fold';
 import { bringPicture, PICTURE_TYPES, pictured } from '../../pictures';
 import { change, tryOut, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { type Item, type Look, lookSchema } from '../../../../core/chart';
 import { ruleName, type Source, whyOf } from '../../../../core/compose';
 import { houseFor } from '../../../../core/style';
-import { Fold } from '../../../shared/controls';
+import { Fold } from '../../../shared/Fold';
 import { kindFor } from '../../../shared/fields';
 import { useEditor } from '../../state/store';
 import { words } from '../../words';
