@@ -144,6 +144,7 @@ test('a refresh that changes nothing adds nothing to the log', async ({ request 
     changed: [],
     unsure: [],
     summary: 'Nothing changed',
+    answered: [],
     revision: 0,
   });
   expect((await request.put(`/api/charts/${id}/list`, { data: { list: '' } })).status()).toBe(422);

@@ -52,7 +52,7 @@ test('the list is written and put in order by keyboard alone', async ({ page, re
   await type('Control+z');
   expect((await lines(page)).length).toBe(4);
   await type('Escape', 'Tab');
-  await expect(page.getByRole('button', { name: 'Add a line' })).toBeFocused();
+  await expect(page.getByRole('button', { name: '+ Beside it' })).toBeFocused();
 });
 
 test('a tier gets its look from the rail, poor contrast is said, undo takes it back after a reload', async ({

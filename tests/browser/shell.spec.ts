@@ -131,7 +131,7 @@ test('in a line Tab moves it while it can, says where it can not, and Escape let
   const before = await lines(page);
   await page.keyboard.press('Escape');
   await page.keyboard.press('Tab');
-  await expect(page.getByRole('button', { name: 'Add a line' })).toBeFocused();
+  await expect(page.getByRole('button', { name: '+ Beside it' })).toBeFocused();
   expect(await lines(page)).toEqual(before);
   // The table: Tab goes through the cells, and on after Escape.
   await page.getByText('Table', { exact: true }).click();

@@ -7,7 +7,7 @@ export const Explain = ({ about, of }: { about: string; of: string }) => (
       <Tooltip.Trigger
         type="button"
         aria-label={`${of}: ${about}`}
-        className="ml-1 inline-grid size-6 flex-none place-items-center rounded-full align-middle text-xs text-quiet hover:bg-tint hover:text-plum"
+        className="ml-1 inline-grid size-[24px] flex-none place-items-center rounded-full align-middle text-xs text-quiet hover:bg-tint hover:text-plum"
       >
         <span aria-hidden className="grid size-4 place-items-center rounded-full border border-current leading-none">
           i

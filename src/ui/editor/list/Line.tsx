@@ -161,7 +161,7 @@ export const Line = memo(function Line(props: Props) {
       item={id}
       field={field}
       aria-label={`${words.list.line(number)}, ${words.list.level(level + 1)}, ${fieldLabel(kind, field)}`}
-      className={`field-sizing-content min-w-0 bg-transparent py-[5px] text-[13.5px] leading-[21px] outline-none placeholder:text-quiet/80 ${className}`}
+      className={`field-sizing-content min-w-0 bg-transparent py-[5px] text-[13.5px] leading-[21px] outline-none placeholder:text-quiet ${className}`}
       // Where nothing is written yet, the words for it would only push the name aside.
       placeholder={selected ? fieldHint(kind, field) : ''}
       // The line as a whole is where the keyboard comes by; Enter leads into its words.
@@ -256,7 +256,7 @@ export const Line = memo(function Line(props: Props) {
             aria-label={words.list.problems}
             title={words.list.problems}
             aria-expanded={open}
-            className={`mt-1.5 grid size-5 flex-none place-items-center rounded border border-rule bg-sheet text-[12px] leading-none font-bold hover:bg-tint ${severities[severity]}`}
+            className={`mt-1 grid size-[24px] flex-none place-items-center rounded border border-rule bg-sheet text-[12px] leading-none font-bold hover:bg-tint ${severities[severity]}`}
             onClick={() => onOpen(open ? null : id)}
           >
             !

@@ -67,7 +67,7 @@ export function Sets() {
             type="button"
             aria-label={words.sets.remove(name)}
             title={words.sets.remove(name)}
-            className="min-h-6 min-w-6 rounded text-quiet hover:bg-tint hover:text-wrong"
+            className="min-h-[24px] min-w-[24px] rounded text-quiet hover:bg-tint hover:text-wrong"
             onClick={() => {
               if (change({ type: 'set-sets', put: [], remove: [id] })) say(words.sets.removed(name), true);
             }}

@@ -1,5 +1,5 @@
 /** At the selected item: a small strip with what is done most, and a plus at its edges to add beside and under it. */
-import type { Scene, SceneItem } from '../../../core/scene';
+import { type Box, overlapping, type Scene, type SceneItem } from '../../../core/scene';
 import { symbols } from '../../../core/symbols';
 import type { Action } from '../actions';
 import { words } from '../words';
@@ -7,6 +7,10 @@ import { type LiveView, useLive } from './view';
 
 const HEIGHT = 26;
 const PLUS = 24;
+const BUTTON = 30;
+const GAP = 7;
+/** From a corner of the item to the middle of a plus, so that it is clear of the handle there. */
+const CORNER = 20;
 /** What the strip shows, and how. */
 const STRIP = ['edit', 'add', 'colour', 'shape'] as const;
 /** Lines on a square of 24 by 24. */
@@ -37,6 +41,7 @@ export function AtItem({
   scene,
   live,
   size,
+  avoid,
   actions,
   onMenu,
   onBeside,
@@ -47,6 +52,8 @@ export function AtItem({
   live: LiveView;
   /** Of the sheet on the screen, in pixels. */
   size: { readonly width: number; readonly height: number };
+  /** What the strip must not lie on, on the page: names that can be pressed. */
+  avoid: readonly Box[];
   actions: () => readonly Action[];
   /** Opens a menu at a place of the sheet: of one action, or of all. */
   onMenu: (actions: readonly Action[], x: number, y: number) => void;
@@ -64,14 +71,31 @@ export function AtItem({
   if (out) return null;
   const rows = scene.axis !== 'columns';
   const middle = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
-  const right = { x: box.left + box.width + PLUS / 2 + 2, y: middle.y };
-  const below = { x: middle.x, y: box.top + box.height + PLUS / 2 + 2 };
-  const width = 5 * 30;
-  const strip = {
-    left: Math.min(Math.max(4, middle.x - width / 2), Math.max(4, size.width - width - 4)),
-    // Over the item, or where there is no room under the plus below it.
-    top: box.top - HEIGHT - 7 > 4 ? box.top - HEIGHT - 7 : box.top + box.height + PLUS + 8,
-  };
+  // Clear of the fold handle at the corner, however small the item is on the screen.
+  const right = { x: box.left + box.width + PLUS / 2 + 2, y: Math.min(middle.y, box.top + box.height - CORNER) };
+  const below = { x: Math.min(middle.x, box.left + box.width - CORNER), y: box.top + box.height + PLUS / 2 + 2 };
+  const width = 5 * BUTTON;
+  const across = Math.min(Math.max(4, middle.x - width / 2), Math.max(4, size.width - width - 4));
+  const over = Math.min(box.top, right.y - PLUS / 2) - HEIGHT - GAP;
+  const under = below.y + PLUS / 2 + GAP;
+  // Over the item; where there is no room, or a name stands there, under the plus below it, or further off.
+  const places = [over, under, over - HEIGHT - GAP, under + HEIGHT + GAP].filter(
+    (top) => top > 4 && top + HEIGHT < size.height - 4,
+  );
+  const isFree = (top: number) =>
+    avoid.every(
+      (other) =>
+        !overlapping(
+          { x: across, y: top, width, height: HEIGHT },
+          {
+            x: x + other.x * k - 6,
+            y: y + other.y * k - 6,
+            width: other.width * k + 12,
+            height: other.height * k + 12,
+          },
+        ),
+    );
+  const strip = { left: across, top: places.find(isFree) ?? places[0] ?? Math.max(4, over) };
   const button = 'grid h-[26px] w-[30px] place-items-center hover:bg-tint focus-visible:-outline-offset-2';
   return (
     <div role="toolbar" aria-label={words.sheet.strip} className="contents">
@@ -118,7 +142,7 @@ const Plus = ({ at, label, onAdd }: { at: { x: number; y: number }; label: strin
     type="button"
     title={label}
     aria-label={label}
-    className="absolute z-[4] grid size-6 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full border border-plum bg-sheet text-[15px] leading-none text-plum opacity-80 hover:bg-plum hover:text-white hover:opacity-100"
+    className="absolute z-[4] grid size-[24px] -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full border border-plum bg-sheet text-[15px] leading-none text-plum opacity-80 hover:bg-plum hover:text-white hover:opacity-100"
     style={{ left: at.x, top: at.y }}
     onClick={onAdd}
   >

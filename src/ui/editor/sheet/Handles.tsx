@@ -49,6 +49,8 @@ function FoldHandle({ item: { id, box }, folded, scale }: { item: SceneItem; fol
         toggle();
       }}
     >
+      {/* As large as a finger needs, around what is seen. */}
+      <circle r={12 / scale} fill="transparent" />
       <circle r={r} fill="var(--color-sheet)" stroke="var(--color-plum)" strokeWidth={1.5 / scale} />
       <path
         d={`M-${cross} 0H${cross}${folded ? `M0 -${cross}V${cross}` : ''}`}

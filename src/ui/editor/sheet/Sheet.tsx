@@ -87,6 +87,7 @@ export function Sheet() {
   const lit = useMemo(() => scene && <Tiers scene={scene} />, [scene]);
   const places = useMemo(() => placesOf(scene), [scene]);
   const { size } = controls;
+  const names = useMemo(() => (scene?.areas ?? []).flatMap(({ labels = [] }) => labels), [scene]);
   // Half a window more on every side: a view that moves is still filled until the page follows.
   const part = useMemo(() => {
     const [width, height] = [size.width / view.k, size.height / view.k];
@@ -256,6 +257,7 @@ export function Sheet() {
               scene={scene}
               live={live}
               size={size}
+              avoid={names}
               actions={actions}
               onMenu={(list, x, y) =>
                 openMenu(list, x, y, words.sheet.menuOf(itemName(useEditor.getState().chart, chosen.id)))

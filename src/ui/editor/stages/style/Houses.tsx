@@ -68,7 +68,7 @@ export function Houses({ chart }: { chart: Pick<Chart, 'house' | 'brand' | 'font
                     aria-pressed={variant.id === house && brand === undefined}
                     tabIndex={-1}
                     {...trying(variant, true)}
-                    className={`flex h-6 w-6 flex-none items-center justify-center rounded-full border-2 ${variant.id === house && brand === undefined ? 'border-plum' : 'border-transparent hover:border-rule'}`}
+                    className={`flex h-[24px] w-[24px] flex-none items-center justify-center rounded-full border-2 ${variant.id === house && brand === undefined ? 'border-plum' : 'border-transparent hover:border-rule'}`}
                   >
                     <span
                       className="h-3.5 w-3.5 rounded-full border border-rule"

@@ -48,7 +48,7 @@ export function LookParts({
               type="button"
               aria-label={words.rules.without(words.style[part])}
               title={words.rules.without(words.style[part])}
-              className="h-6 w-6 flex-none rounded hover:bg-tint"
+              className="h-[24px] w-[24px] flex-none rounded hover:bg-tint"
               onClick={() => {
                 const { [part]: _, ...rest } = patch;
                 onChange(rest);

@@ -153,7 +153,7 @@ function Small({
       title={label}
       disabled={disabled}
       onClick={onClick}
-      className="h-6 w-6 flex-none rounded hover:bg-tint disabled:opacity-35"
+      className="h-[24px] w-[24px] flex-none rounded hover:bg-tint disabled:opacity-35"
     >
       {children}
     </button>
