@@ -2,19 +2,19 @@
  * Where long words may be divided, by language: Liang's method (F. M. Liang, Word Hy-phen-a-tion by Com-put-er, 1983) with
  * the patterns of the hyphenation package. English is always here; other languages are fetched when a chart is in one.
  */
-import english from 'hyphen/en-gb';
+import english from 'hyphen/en-gb/index.js';
 import type { Language } from '../languages';
 
 type Hyphenate = (word: string, options: { hyphenChar: string }) => string;
 const known = new Map<Language, Hyphenate>([['en', english.hyphenateSync]]);
 const sources: Readonly<Record<Exclude<Language, 'en'>, () => Promise<{ default: { hyphenateSync: Hyphenate } }>>> = {
-  de: () => import('hyphen/de'),
-  fr: () => import('hyphen/fr'),
-  es: () => import('hyphen/es'),
-  it: () => import('hyphen/it'),
-  nl: () => import('hyphen/nl'),
-  pt: () => import('hyphen/pt'),
-  pl: () => import('hyphen/pl'),
+  de: () => import('hyphen/de/index.js'),
+  fr: () => import('hyphen/fr/index.js'),
+  es: () => import('hyphen/es/index.js'),
+  it: () => import('hyphen/it/index.js'),
+  nl: () => import('hyphen/nl/index.js'),
+  pt: () => import('hyphen/pt/index.js'),
+  pl: () => import('hyphen/pl/index.js'),
 };
 
 /** Brings the patterns of a language, so that words can be divided by them. */

@@ -1,6 +1,6 @@
 /** The browser's own print gives the pages of the chart, each at its size, and nothing else of what is on the screen. */
 import { proxy } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import type { Scene } from '../../core/scene';
 import { ownWorker } from '../shared/compose-worker';
@@ -32,6 +32,22 @@ export async function printChart(): Promise<void> {
   } catch (error) {
     say(words.deliver.failed((error as Error).message));
   }
+}
+
+const sizeText = ({ width, height }: Scene) => `${width}pt ${height}pt`;
+
+/** The sizes of the paper as a style sheet made by script: one written into the page is refused by the security policy. */
+function pageSizes(pages: readonly Scene[]): CSSStyleSheet {
+  const sizes = [...new Set(pages.map(sizeText))];
+  const sheet = new CSSStyleSheet();
+  // The first size is also that of every page without a name: not every browser begins with a named one.
+  sheet.replaceSync(
+    [
+      `@page { size: ${sizes[0]}; margin: 0 }`,
+      ...sizes.map((size, i) => `@page size${i} { size: ${size}; margin: 0 } .size${i} { page: size${i} }`),
+    ].join('\n'),
+  );
+  return sheet;
 }
 
 export function Print() {
@@ -68,19 +84,24 @@ export function Print() {
       window.removeEventListener('keydown', key);
     };
   }, []);
+  const sizes = [...new Set(pages.map(sizeText))];
+  // Before anything is painted: with the pages there, their sizes are there.
+  useLayoutEffect(() => {
+    if (pages.length === 0) return;
+    const sheet = pageSizes(pages);
+    document.adoptedStyleSheets.push(sheet);
+    return () => {
+      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
+    };
+  }, [pages]);
   if (pages.length === 0) return null;
-  const sizes = [...new Set(pages.map(({ width, height }) => `${width}pt ${height}pt`))];
-  const sizeOf = ({ width, height }: Scene) => `size${sizes.indexOf(`${width}pt ${height}pt`)}`;
   return createPortal(
     <div className="print-pages" aria-hidden>
-      <style>
-        {sizes.map((size, i) => `@page size${i} { size: ${size}; margin: 0 } .size${i} { page: size${i} }`).join('\n')}
-      </style>
       {pages.map((scene, i) => (
         <svg
           // biome-ignore lint/suspicious/noArrayIndexKey: pages are known by their place
           key={i}
-          className={`scene print-page ${sizeOf(scene)}`}
+          className={`scene print-page size${sizes.indexOf(sizeText(scene))}`}
           style={{ width: `${scene.width}pt`, height: `${scene.height}pt` }}
           viewBox={`0 0 ${scene.width} ${scene.height}`}
         >

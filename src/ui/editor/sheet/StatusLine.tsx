@@ -23,7 +23,7 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const smallest = booklet && printed != null ? Math.max(printed, least) : printed;
   const tone =
     smallest == null ? '' : smallest >= GOOD_PT ? 'text-good' : smallest >= LEAST_PT ? 'text-caution' : 'text-wrong';
-  const zoom = 'min-w-[24px] rounded px-1.5 hover:bg-tint';
+  const zoom = 'min-h-[24px] min-w-[24px] rounded px-1.5 hover:bg-tint';
   return (
     <footer className="flex h-[30px] min-w-0 items-center gap-5 overflow-hidden border-t border-rule bg-sheet px-3.5 text-[13px] whitespace-nowrap">
       {composition && items > 0 && (

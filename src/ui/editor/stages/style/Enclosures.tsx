@@ -4,6 +4,7 @@ import { type Chart, ENCLOSURE_FORMS, type Enclosure, enclosuresOf, treeOf } fro
 import { enclosureLook } from '../../../../core/compose';
 import { houseOnPage } from '../../../../core/style';
 import { Button, ColourField, NumberField, Row, Select } from '../../../shared/controls';
+import { Explain } from '../../../shared/Explain';
 import { itemName, kindFor } from '../../../shared/fields';
 import { change, say, useEditor, useSelection } from '../../state/store';
 import { words } from '../../words';
@@ -91,7 +92,10 @@ function OneEnclosure({ chart, enclosure }: { chart: Chart; enclosure: Enclosure
       <p className="truncate text-xs text-quiet">{roundWhat(chart, enclosure)}</p>
       <details>
         <summary className="rounded text-xs text-quiet">{words.enclosures.look}</summary>
-        <Row label={words.enclosures.form}>
+        <Row
+          label={words.enclosures.form}
+          hint={<Explain of={words.enclosures.form} about={words.enclosures.formAbout} />}
+        >
           {(id) => (
             <Select
               id={id}
