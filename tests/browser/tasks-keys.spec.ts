@@ -1,7 +1,7 @@
 /** The same everyday tasks by the keyboard alone: each key and each run of typed words is one action. */
 import { expect, type Page, test } from '@playwright/test';
 import { FIVE_IDEAS, Hand } from './hand';
-import { GARDEN, item, LISTS, lines, newChart, noErrors, open, saved } from './support';
+import { GARDEN, item, LISTS, line, lines, newChart, noErrors, open, saved } from './support';
 
 /** No pointer is used from here on. */
 async function begin(page: Page, id?: string) {
@@ -44,7 +44,7 @@ test('a concept map with five ideas, shapes and arrows', async ({ page }) => {
   await hand.press('Escape');
   await expect(item(page, 'Crabs')).toBeVisible();
   await hand.find('look of main idea');
-  await page.getByLabel('Shape').focus();
+  await page.getByRole('combobox', { name: 'Shape' }).last().focus();
   await hand.type('Sta');
   await hand.find('lines by what they say');
   hand.atMost(20);
@@ -252,4 +252,84 @@ test('what helps is there by keys', async ({ page, request }) => {
     await hand.find(words);
     await expect(page.getByLabel(reached).first()).toBeFocused();
   }
+});
+
+test('looks by what people are, kept and used in another chart', async ({ page, request }) => {
+  const STAFF = 'Name,Post,Reports to,Department\nAnn,Head,,Garden\nBo,Lead,Ann,Seeds\nCy,Lead,Ann,Garden\n';
+  const other = await newChart(request, STAFF, `Other ${Date.now()}`);
+  const hand = await begin(page, await newChart(request, STAFF));
+  const name = `By department ${Date.now()}`;
+  await hand.press('Alt+3');
+  await page.getByRole('button', { name: '+ Colour by value' }).focus();
+  await hand.press('Enter');
+  await page.getByRole('region', { name: 'Rules' }).getByLabel('Field').focus();
+  await hand.type('Depa');
+  await page.getByLabel('Name of the house style').focus();
+  await expect(page.getByText(/Kept would be: .*colours by 1 field/)).toBeVisible();
+  await hand.type(name);
+  await hand.press('Enter');
+  await expect(page.getByText(`${name} is kept; this chart follows it.`)).toBeVisible();
+  await saved(page);
+  await page.goto(`/chart/${other}`);
+  hand.actions += 2;
+  await expect(item(page, 'Bo')).toBeVisible();
+  const fill = (who: string) => item(page, who).locator('path').first().getAttribute('fill');
+  expect(await fill('Bo')).toBe(await fill('Cy'));
+  await hand.press('Alt+3');
+  await page.getByRole('button', { name: `Use ${name}` }).focus();
+  await hand.press('Enter');
+  await expect.poll(async () => (await fill('Bo')) !== (await fill('Cy'))).toBe(true);
+  hand.atMost(12);
+});
+
+test('things sorted, a set renamed', async ({ page }) => {
+  const hand = await begin(page);
+  await hand.press('n');
+  await page.getByRole('dialog').locator('input[type=radio]').first().focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown');
+  hand.actions += 1;
+  await page.getByRole('button', { name: /Sort into three sets/ }).focus();
+  await hand.press('Enter');
+  await expect(page.getByText('5 lines')).toBeVisible();
+  await page.getByRole('button', { name: 'Make the chart' }).focus();
+  await hand.press('Enter');
+  await expect(item(page, 'Apple')).toBeVisible();
+  await page.getByRole('button', { name: 'Name of the set Round' }).focus();
+  await hand.press('Enter');
+  await hand.type('Ball-shaped');
+  await hand.press('Enter');
+  await expect(page.getByRole('button', { name: 'Name of the set Ball-shaped' })).toBeVisible();
+  // The fifth line is Leek's.
+  await expect(line(page, 'Leek')).toBeVisible();
+  await page.locator('[data-lines] [data-field=sets]').nth(4).focus();
+  await hand.press('End');
+  await hand.type(', Ball-shaped');
+  await hand.press('Enter');
+  await expect(page.locator('[data-lines] [data-field=sets]').nth(4)).toHaveValue('Ball-shaped');
+  await expect(page.getByText(/belongs to no set/)).toHaveCount(0);
+  hand.atMost(12);
+});
+
+test('a messy sheet to PDF', async ({ page }) => {
+  const hand = await begin(page);
+  const MESS =
+    'Mitarbeiter-Nr;Vor- und Nachname;Stelle;Vorgesetzter\n1;Åsa Lund;Leitung;\n2;Jörg Ek;Lotse;Asa Lund\n3; Nils  Bo ;Lotse;A. Lund\n4;Jörg Ek;Lotse;Asa Lund\n5;;Wache;Nils Bo\n';
+  await hand.press('n');
+  await page.getByLabel('The list, one line for each').focus();
+  await hand.paste(MESS);
+  await expect(page.getByLabel('What "Vorgesetzter" is')).toHaveValue('superior');
+  await page.getByRole('button', { name: 'Make the chart' }).focus();
+  await hand.press('Enter');
+  await expect(item(page, 'Lund')).toBeVisible();
+  await hand.press('Alt+4');
+  for (const repair of [/^Put under Åsa Lund/, 'Make them one']) {
+    await page.getByRole('button', { name: repair }).first().focus();
+    await hand.press('Enter');
+  }
+  await hand.press('Alt+5');
+  const file = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'PDF', exact: true }).focus();
+  await hand.press('Enter');
+  expect((await file).suggestedFilename()).toMatch(/\.pdf$/);
+  hand.atMost(10);
 });

@@ -29,12 +29,12 @@ test('a concept map with five ideas, shapes and arrows', async ({ page }) => {
   await expect(item(page, 'Crabs')).toBeVisible();
   expect(await page.locator('svg [data-item]').count()).toBe(5);
   await hand.click(rail(page, 1));
-  await hand.choose(page.getByLabel('Shape'), 'star');
+  await hand.choose(page.getByRole('combobox', { name: 'Shape' }).last(), 'star');
   await hand.click(rail(page, 2));
-  await hand.choose(page.getByLabel('Shape'), 'ellipse');
+  await hand.choose(page.getByRole('combobox', { name: 'Shape' }).last(), 'ellipse');
   await hand.click(page.getByText('Lines by what they say'));
   await hand.choose(page.getByLabel('Change one more thing ...').last(), 'lineEnd');
-  await hand.choose(page.getByLabel('At their end').last(), 'arrow');
+  await hand.choose(page.getByLabel('At their end', { exact: true }).last(), 'arrow');
   hand.atMost(20);
 });
 

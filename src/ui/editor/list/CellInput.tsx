@@ -131,12 +131,13 @@ export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className
           return type(emphasised(value, selectionStart, selectionEnd, sign).text);
         }
         wanted.current = event.key === 'Enter' && event.shiftKey;
-        if (typed !== null && event.key === 'Escape') {
+        // A name in the making is kept, as every other name is; a reference that is half written is given up.
+        if (typed !== null && event.key === 'Escape' && !onWritten) {
           event.preventDefault();
           setTyped(null);
           return;
         }
-        const leaves = ['Enter', 'Tab', 'ArrowUp', 'ArrowDown'].includes(event.key) && !event.shiftKey;
+        const leaves = ['Enter', 'Tab', 'Escape', 'ArrowUp', 'ArrowDown'].includes(event.key) && !event.shiftKey;
         if (leaves) finish();
         onKeyDown?.(event);
         // One line where nobody says what Enter does; Shift and Enter begin a second.
