@@ -78,7 +78,7 @@ test('what is moved, folded and bent by hand is listed and put back', async ({ p
   await page.keyboard.press('Control+Shift+ArrowDown');
   await expect(page.getByText('moved 12, 12 pt')).toBeVisible();
   await expect.poll(async () => (await box(suda)).x - start.x).toBeGreaterThan(5);
-  await page.getByText('The line to it').click();
+  await page.getByText('The line from Piet Marrable').click();
   await page.getByRole('button', { name: 'Add a bend' }).click();
   await page.getByRole('button', { name: 'Bend 1 of the line' }).focus();
   await page.keyboard.press('ArrowLeft');
