@@ -46,7 +46,10 @@ export function setBend(edge: Edge, at: number, to: { x: number; y: number } | n
   const bends = [...(lineOf(useEditor.getState().chart, edge).bends ?? [])];
   if (to === null) bends.splice(at, 1);
   else bends.splice(at, fresh ? 0 : 1, { dx: rounded(to.x), dy: rounded(to.y) });
-  setLine(edge, { bends: bends.length > 0 ? bends.slice(0, MOST_BENDS) : undefined });
+  const patch = { bends: bends.length > 0 ? bends.slice(0, MOST_BENDS) : undefined };
+  // Moves of one bend are one step to undo; one that is added or taken away is a step of its own.
+  const moved = to !== null && !fresh;
+  change(lineChange(useEditor.getState().chart, edge, patch), ...(moved ? [`line ${edgeKey(edge)} bend ${at}`] : []));
 }
 
 /** The place on the edge of a box that is nearest to a point. */
