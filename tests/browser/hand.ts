@@ -1,5 +1,6 @@
 /** Somebody who works: each click, drag, key and run of typed words counts as one action. */
 import { expect, type Locator, type Page } from '@playwright/test';
+import { item, saved } from './support';
 
 export class Hand {
   actions = 0;
@@ -55,3 +56,21 @@ export const FIVE_IDEAS = [
   'Birds - eat -> Worms',
   'Mud - hides -> Crabs',
 ] as const;
+
+/** People of two departments, and a sheet as it comes: headings in another language, somebody twice, superiors misspelt. */
+export const STAFF = 'Name,Post,Reports to,Department\nAnn,Head,,Garden\nBo,Lead,Ann,Seeds\nCy,Lead,Ann,Garden\n';
+export const MESS =
+  'Mitarbeiter-Nr;Vor- und Nachname;Stelle;Vorgesetzter\n1;Åsa Lund;Leitung;\n2;Jörg Ek;Lotse;Asa Lund\n3; Nils  Bo ;Lotse;A. Lund\n4;Jörg Ek;Lotse;Asa Lund\n5;;Wache;Nils Bo\n';
+
+/** Opens another chart of the staff once a look was kept: as two actions. @returns whether two people's colours differ, which they don't yet */
+export async function openPlain(hand: Hand, look: string, other: string): Promise<() => Promise<boolean>> {
+  const { page } = hand;
+  await expect(page.getByText(`${look} is kept; this chart follows it.`)).toBeVisible();
+  await saved(page);
+  await page.goto(`/chart/${other}`);
+  hand.actions += 2;
+  await expect(item(page, 'Bo')).toBeVisible();
+  const fill = (who: string) => item(page, who).locator('path').first().getAttribute('fill');
+  expect(await fill('Bo')).toBe(await fill('Cy'));
+  return async () => (await fill('Bo')) !== (await fill('Cy'));
+}

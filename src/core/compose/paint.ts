@@ -1,5 +1,6 @@
 /** The second half of the pipeline: what was prepared, arranged, placed on its page and drawn. */
 import type { Chart, LineLook } from '../chart';
+import { hundredths } from '../hundredths';
 import { type ArrangedLink, type Arrangement, matterOf, type Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand, SceneEdge } from '../scene';
@@ -60,7 +61,7 @@ const edgesOf = (links: readonly ArrangedLink[]): SceneEdge[] =>
             to,
             role,
             label,
-            points: points.map(([x, y]) => [Math.round(x * 100) / 100, Math.round(y * 100) / 100] as const),
+            points: points.map(([x, y]) => [hundredths(x), hundredths(y)] as const),
             curved,
           },
         ],

@@ -1,6 +1,6 @@
 /** The browser's own print gives the pages of the chart, each at its size, and nothing else of what is on the screen. */
 import { proxy } from 'comlink';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import type { Scene } from '../../core/scene';
 import { ownWorker } from '../shared/compose-worker';
@@ -37,8 +37,7 @@ export async function printChart(): Promise<void> {
 const sizeText = ({ width, height }: Scene) => `${width}pt ${height}pt`;
 
 /** The sizes of the paper as a style sheet made by script: one written into the page is refused by the security policy. */
-function pageSizes(pages: readonly Scene[]): CSSStyleSheet {
-  const sizes = [...new Set(pages.map(sizeText))];
+function pageSizes(sizes: readonly string[]): CSSStyleSheet {
   const sheet = new CSSStyleSheet();
   // The first size is also that of every page without a name: not every browser begins with a named one.
   sheet.replaceSync(
@@ -67,33 +66,25 @@ export function Print() {
       ready.current = false;
       setPages([]);
     };
-    const key = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'p' || event.shiftKey || event.altKey)
-        return;
-      event.preventDefault();
-      void printChart();
-    };
     window.addEventListener('print-pages', take);
     window.addEventListener('beforeprint', before);
     window.addEventListener('afterprint', after);
-    window.addEventListener('keydown', key);
     return () => {
       window.removeEventListener('print-pages', take);
       window.removeEventListener('beforeprint', before);
       window.removeEventListener('afterprint', after);
-      window.removeEventListener('keydown', key);
     };
   }, []);
-  const sizes = [...new Set(pages.map(sizeText))];
+  const sizes = useMemo(() => [...new Set(pages.map(sizeText))], [pages]);
   // Before anything is painted: with the pages there, their sizes are there.
   useLayoutEffect(() => {
-    if (pages.length === 0) return;
-    const sheet = pageSizes(pages);
+    if (sizes.length === 0) return;
+    const sheet = pageSizes(sizes);
     document.adoptedStyleSheets.push(sheet);
     return () => {
       document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
     };
-  }, [pages]);
+  }, [sizes]);
   if (pages.length === 0) return null;
   return createPortal(
     <div className="print-pages" aria-hidden>

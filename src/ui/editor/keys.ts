@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { printChart } from './Print';
 import { openStage, redo, STAGES, undo, useEditor } from './state/store';
 
 const isTyping = (target: EventTarget | null) =>
@@ -6,12 +7,18 @@ const isTyping = (target: EventTarget | null) =>
   (target.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select') ||
     target.isContentEditable);
 
-/** Keys that work anywhere in the editor: stages, undo and redo, find. */
+/** Keys that work anywhere in the editor: stages, undo and redo, find, print. */
 export function useKeys(): void {
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if (document.querySelector('dialog[open]')) return;
       const command = event.ctrlKey || event.metaKey;
+      // Over a dialog too: the browser's own would print the tool.
+      if (command && event.key.toLowerCase() === 'p' && !event.shiftKey && !event.altKey) {
+        event.preventDefault();
+        void printChart();
+        return;
+      }
+      if (document.querySelector('dialog[open]')) return;
       if (event.altKey && !command && /^Digit[1-5]$/.test(event.code)) {
         event.preventDefault();
         const stage = STAGES[Number(event.code.slice(-1)) - 1]!;

@@ -1,5 +1,6 @@
 /** Lines of the picture as they are set by hand: what is set on one, and the changes that set it. */
 import { type Change, type Chart, type Dock, type LineByHand, SIDES } from '../../core/chart';
+import { hundredths } from '../../core/hundredths';
 import { edgeKey, type Scene, type SceneEdge } from '../../core/scene';
 import { itemName } from '../shared/fields';
 import { change, useEditor } from './state/store';
@@ -38,14 +39,13 @@ export const freeLine = (edge: Edge) => setLine(edge, { from: undefined, to: und
 export const edgeName = (chart: Chart, { from, to }: Pick<SceneEdge, 'from' | 'to'>): string =>
   words.lines.between(itemName(chart, from), itemName(chart, to));
 
-const rounded = (value: number) => Math.round(value * 100) / 100;
 export const MOST_BENDS = 12;
 
 /** Puts a bend elsewhere, adds one, or takes one away, counted from the middle between both boxes. */
 export function setBend(edge: Edge, at: number, to: { x: number; y: number } | null, fresh = false): void {
   const bends = [...(lineOf(useEditor.getState().chart, edge).bends ?? [])];
   if (to === null) bends.splice(at, 1);
-  else bends.splice(at, fresh ? 0 : 1, { dx: rounded(to.x), dy: rounded(to.y) });
+  else bends.splice(at, fresh ? 0 : 1, { dx: hundredths(to.x), dy: hundredths(to.y) });
   const patch = { bends: bends.length > 0 ? bends.slice(0, MOST_BENDS) : undefined };
   // Moves of one bend are one step to undo; one that is added or taken away is a step of its own.
   const moved = to !== null && !fresh;

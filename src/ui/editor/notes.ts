@@ -1,5 +1,6 @@
 /** Notes on the sheet: made, moved, given another anchor. Each stays where it is seen when its anchor changes. */
 import type { Note } from '../../core/chart';
+import { hundredths } from '../../core/hundredths';
 import { type Box, overlapping, type Scene } from '../../core/scene';
 import { change, noteOpened, shown, useEditor } from './state/store';
 import { words } from './words';
@@ -13,8 +14,6 @@ export const anchorOf = ({ at }: Note): { item?: string; enclosure?: string } =>
   ...('enclosure' in at && { enclosure: at.enclosure }),
 });
 
-const rounded = (value: number) => Math.round(value * 100) / 100;
-
 /** Points on the page that one of a note's own is. */
 const unitOf = (note: Note, scene: Scene | undefined) =>
   'item' in note.at || 'enclosure' in note.at ? (scene?.frame.scale ?? 1) : 1;
@@ -22,19 +21,22 @@ const unitOf = (note: Note, scene: Scene | undefined) =>
 /** A note moved by so many points on the page. */
 export const movedNote = (note: Note, scene: Scene, x: number, y: number): Note => {
   const unit = unitOf(note, scene);
-  return { ...note, at: { ...note.at, x: rounded(note.at.x + x / unit), y: rounded(note.at.y + y / unit) } };
+  return { ...note, at: { ...note.at, x: hundredths(note.at.x + x / unit), y: hundredths(note.at.y + y / unit) } };
 };
 
 /** The same note where it is, with another anchor. */
 export function withAnchor(note: Note, anchor: { item?: string; enclosure?: string } | null): Note {
   const scene = shown(useEditor.getState())?.scene;
   const here = scene?.notes.find(({ id }) => id === note.id)?.box ?? { x: 0, y: 0 };
-  if (!anchor) return { ...note, at: { x: rounded(here.x), y: rounded(here.y) } };
+  if (!anchor) return { ...note, at: { x: hundredths(here.x), y: hundredths(here.y) } };
   const unit = scene?.frame.scale ?? 1;
   if (anchor.item !== undefined) {
     const box = scene?.items.find(({ id }) => id === anchor.item)?.box;
     const [x, y] = box ? [box.x + box.width / 2, box.y + box.height / 2] : [here.x, here.y];
-    return { ...note, at: { item: anchor.item, x: rounded((here.x - x) / unit), y: rounded((here.y - y) / unit) } };
+    return {
+      ...note,
+      at: { item: anchor.item, x: hundredths((here.x - x) / unit), y: hundredths((here.y - y) / unit) },
+    };
   }
   // An enclosure's corner is only known where it is drawn; a note goes to its own corner then.
   return { ...note, at: { enclosure: anchor.enclosure!, x: 8, y: -18 } };
@@ -58,7 +60,7 @@ function besideOf(scene: Scene, box: Box, unit: number): { x: number; y: number 
   const free = places.find((place) => taken.every((other) => !overlapping({ ...place, width, height }, other)));
   const { x, y } = free ?? places[0]!;
   const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  return { x: rounded((x - middle.x) / unit), y: rounded((y - middle.y) / unit) };
+  return { x: hundredths((x - middle.x) / unit), y: hundredths((y - middle.y) / unit) };
 }
 
 /** A new note: on the page under its title, or beside an item. */
@@ -73,7 +75,7 @@ export function addNote(id: string, as: 'note' | 'heading', item?: string): void
   putNote({
     id,
     text: heading ? words.notes.newHeading : words.notes.newNote,
-    at: item !== undefined && box ? { item, ...besideOf(scene!, box, unit) } : { x: margin, y: rounded(low) },
+    at: item !== undefined && box ? { item, ...besideOf(scene!, box, unit) } : { x: margin, y: hundredths(low) },
     size: heading ? 16 : 10,
     width: heading ? 320 : 180,
     ...(heading && { strong: true }),

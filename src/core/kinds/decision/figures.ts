@@ -1,12 +1,11 @@
 import type { Chart } from '../../chart';
+import { hundredths } from '../../hundredths';
 import { showChance, showNumber } from '../../list';
 import { chosen } from '../choices';
 import type { FigureChart, ShownFigure } from '../kind';
 import { choices } from './choices';
 import { reached, type Steps, stepsOf } from './steps';
 import { type Aim, type Worth, worthOf } from './worth';
-
-const hundredths = (value: number) => Math.round(value * 100) / 100;
 
 /** Questions asked on the ways from the start to an outcome: over all ways, without walking each. */
 function questionsToOutcome({ steps, order, tops, depth, loops }: Steps): {
