@@ -90,7 +90,10 @@ test('an item dragged into another region belongs to other sets, on both sides a
 test('a concept is renamed with every line that names it', async ({ page, request }) => {
   await open(page, await newChart(request, LISTS.concept, 'Map', 'concept'));
   await line(page, 'Mud').first().fill('Silt');
+  // A name in the making is kept, and taken back as one step.
   await page.keyboard.press('Escape');
+  await expect(line(page, 'Silt')).toHaveCount(2);
+  await page.keyboard.press('Control+z');
   await expect(line(page, 'Mud')).toHaveCount(2);
   await line(page, 'Mud').first().fill('Silt');
   await page.getByRole('heading', { name: 'List' }).click();

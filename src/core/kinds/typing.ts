@@ -30,6 +30,8 @@ export interface Addition {
   readonly id: string;
   readonly label: string;
   readonly key: string;
+  /** What stands between both in a sentence, as in "Ada under Bo". */
+  readonly joint: string;
   /** Where on the sheet it is asked for: beside an item, under it; absent: by its name only. */
   readonly at?: 'beside' | 'under';
   /**
@@ -51,6 +53,7 @@ export const beside = (label: string, key: string, fields?: Record<string, strin
   id: 'beside',
   label,
   key,
+  joint: 'beside',
   at: 'beside',
   add: (chart, item, fresh) => ({
     change: added(
@@ -66,6 +69,7 @@ export const under = (label: string, key: string, fields?: Record<string, string
   id,
   label,
   key,
+  joint: id === 'under' ? 'under' : `${id} of`,
   ...(id === 'under' && { at: 'under' as const }),
   add: (_chart, item, fresh) => ({
     change: added({ id: fresh, parent: item, ...(fields && { fields }) }),
@@ -78,6 +82,7 @@ export const over = (label: string, key: string): Addition => ({
   id: 'over',
   label,
   key,
+  joint: 'over',
   add(chart, item, fresh) {
     if (item === null) return { change: added({ id: fresh, parent: null }), write: fresh };
     const { parent } = chart.items[item]!;

@@ -1,10 +1,12 @@
 /** The editor: top line, stages, stage panel, tier rail and sheet, status line. */
 import { useEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
+import { BEGIN } from '../shared/begin';
 import { composeShown, newestOnly } from '../shared/composer';
 import { Help } from './help/Help';
 import { useKeys } from './keys';
 import { ListStage } from './list/ListStage';
+import { addAfter } from './list/lines';
 import { Message } from './Message';
 import { PANEL, PanelEdge, useNarrow } from './PanelEdge';
 import { Print } from './Print';
@@ -82,6 +84,11 @@ export function Editor(loaded: Props) {
     };
     follow();
     const unfollow = useEditor.subscribe(follow);
+    if (location.search === BEGIN) {
+      // Once: a reload must not add another line.
+      history.replaceState(null, '', location.pathname);
+      if (Object.keys(started.current.chart.items).length === 0) addAfter(null);
+    }
     return () => {
       clearTimeout(waiting);
       unfollow();

@@ -33,7 +33,7 @@ export function usePastedPictures(): void {
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const file = pictureAmong(event.clipboardData);
-      if (!file || event.clipboardData?.types.includes('text/plain')) return;
+      if (!file || event.clipboardData?.types.includes('text/plain') || document.querySelector('dialog[open]')) return;
       event.preventDefault();
       void bringPicture(file, selection(useEditor.getState()));
     };

@@ -6,6 +6,7 @@ import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { composeWorker } from '../shared/composer';
 import { Button, Select } from '../shared/controls';
+import { isField, type Pasted, pastedFrom } from '../shared/pasted';
 import { Card } from './Card';
 import { ChosenBar, type Folder } from './ChosenBar';
 import { NewChart } from './NewChart';
@@ -32,7 +33,8 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
   const [page, setPage] = useState(initial);
   const [q, setQ] = useState('');
   const [bin, setBin] = useState(false);
-  const [making, setMaking] = useState(false);
+  // What a new chart is made from; null while none is made.
+  const [making, setMaking] = useState<{ pasted?: Pasted } | null>(null);
   const [guide, setGuide] = useState(false);
   const [note, setNote] = useState<{ text: string; undo?: () => void } | null>(() =>
     location.search === '?missing' ? { text: words.missing } : null,
@@ -88,14 +90,26 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
         target instanceof HTMLSelectElement;
       if (typing || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]')) return;
       if (event.key === '/') search.current?.focus();
-      else if (event.key.toLowerCase() === 'n') setMaking(true);
+      else if (event.key.toLowerCase() === 'n') setMaking({});
       else if (event.key.startsWith('Arrow')) {
         if (!walkCards(event.key)) return;
       } else return;
       event.preventDefault();
     };
+    /** A list that is pasted on this page is a chart to be made. */
+    const paste = (event: ClipboardEvent) => {
+      if (!event.clipboardData || isField(event.target) || document.querySelector('dialog[open]')) return;
+      const pasted = pastedFrom(event.clipboardData);
+      if (!pasted.file && pasted.text.trim() === '') return;
+      event.preventDefault();
+      setMaking({ pasted });
+    };
     window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
+    document.addEventListener('paste', paste);
+    return () => {
+      window.removeEventListener('keydown', key);
+      document.removeEventListener('paste', paste);
+    };
   }, []);
 
   /** One call that changes the list of charts, then the list anew. */
@@ -146,7 +160,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
         <Button onClick={() => setBin(!bin)} aria-pressed={bin}>
           {bin ? words.backToCharts : words.bin}
         </Button>
-        <Button tone="strong" onClick={() => setMaking(true)}>
+        <Button tone="strong" onClick={() => setMaking({})}>
           {words.newChart}
         </Button>
       </header>
@@ -196,7 +210,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
             <p>{filtered ? words.noneSuch : q ? words.none : bin ? words.binEmpty : words.empty}</p>
             {!q && !bin && !filtered && (
               <span className="flex gap-2">
-                <Button tone="strong" onClick={() => setMaking(true)}>
+                <Button tone="strong" onClick={() => setMaking({})}>
                   {words.newChart}
                 </Button>
                 <Button onClick={() => setGuide(true)}>{words.guide}</Button>
@@ -247,7 +261,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
           <Guide onClose={() => setGuide(false)} />
         </Suspense>
       )}
-      {making && <NewChart onClose={() => setMaking(false)} />}
+      {making && <NewChart pasted={making.pasted} onClose={() => setMaking(null)} />}
     </div>
   );
 }

@@ -38,6 +38,7 @@ export function KindOffers({
               type="radio"
               className="sr-only"
               name={name}
+              {...(kindId === chosen && { 'data-first': true })}
               checked={kindId === chosen}
               onChange={() => onChoose(kindId)}
             />

@@ -1,19 +1,22 @@
 import { nanoid } from 'nanoid';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { kinds, type Start } from '../../core/kinds';
 import type { KindOffer } from '../../workers/compose.worker';
 import { call } from '../shared/api';
+import { BEGIN } from '../shared/begin';
 import { composeWorker, newestOnly } from '../shared/composer';
 import { Button } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
 import { kindFor } from '../shared/fields';
+import type { Pasted } from '../shared/pasted';
 import { type Taken, Understand } from '../shared/Understand';
 import { KindOffers, Starts } from './KindOffers';
 import { words } from './words';
 
 const HOUSE = 'fernhouse';
 
-export function NewChart({ onClose }: { onClose: () => void }) {
+/** @param pasted what was pasted before the dialog was there */
+export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onClose: () => void }) {
   const [title, setTitle] = useState('');
   // Until the person chooses, the kind that the list most surely is.
   const [wanted, setWanted] = useState<string | null>(null);
@@ -39,7 +42,14 @@ export function NewChart({ onClose }: { onClose: () => void }) {
     id !== null && (!offers || offers.some((offer) => offer.kindId === id && offer.sure > 0));
   const kindId = can(wanted) ? wanted! : (offers?.[0]?.kindId ?? wanted ?? kinds[0]!.id);
 
+  const empty = list.text.trim() === '';
+  const read = empty || list.taken !== null;
+  // Asked for while the list is still being read: it is made as soon as it is understood.
+  const [asked, setAsked] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
   const make = async () => {
+    if (busy) return;
+    if (!read) return setAsked(true);
     setBusy(true);
     const { taken } = list;
     const body = {
@@ -54,21 +64,26 @@ export function NewChart({ onClose }: { onClose: () => void }) {
       }),
     };
     const answer = await call<{ id: string }>('POST', '/api/charts', body, { 'idempotency-key': key });
-    if (answer.ok) location.assign(`/chart/${answer.value.id}`);
+    if (answer.ok) location.assign(`/chart/${answer.value.id}${taken ? '' : BEGIN}`);
     else {
       setBusy(false);
       setWrong(answer.detail);
     }
   };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once it is read
+  useEffect(() => {
+    if (!asked || !read) return;
+    setAsked(false);
+    void make();
+  }, [asked, read]);
   return (
-    <Dialog title={words.dialog.title} onClose={onClose} wide>
+    <Dialog title={words.dialog.title} onClose={onClose} onFinish={() => void make()} wide>
       <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
         <label htmlFor={field} className="text-quiet">
           {words.dialog.name}
         </label>
         <input
           id={field}
-          data-first
           className="field w-[380px]"
           maxLength={200}
           placeholder={words.dialog.namePlaceholder}
@@ -81,6 +96,7 @@ export function NewChart({ onClose }: { onClose: () => void }) {
         kindId={kindId}
         house={HOUSE}
         put={start?.list}
+        pasted={pasted}
         top={
           <>
             <KindOffers offers={offers} chosen={kindId} onChoose={setWanted} />
@@ -90,6 +106,8 @@ export function NewChart({ onClose }: { onClose: () => void }) {
                 onStart={(chosen) => {
                   setWanted(kindId);
                   setStart(chosen);
+                  // What was pressed is there no more; what comes next is this.
+                  button.current?.focus();
                 }}
               />
             )}
@@ -98,14 +116,22 @@ export function NewChart({ onClose }: { onClose: () => void }) {
         onUnderstood={(taken, text) => {
           setList({ taken, text });
           if (text === '') setStart(null);
+          if (!taken) setAsked(false);
         }}
       />
       <footer className="flex items-center justify-end gap-3 border-t border-rule px-5 py-3">
         <p role="alert" className="mr-auto text-wrong">
           {wrong}
         </p>
-        <Button tone="strong" disabled={busy || (list.text.trim() !== '' && !list.taken)} onClick={() => void make()}>
-          {list.text.trim() === '' ? words.dialog.makeEmpty : words.dialog.make}
+        <kbd className="text-xs text-quiet">{words.dialog.makeKeys}</kbd>
+        <Button
+          ref={button}
+          tone="strong"
+          disabled={busy || asked}
+          aria-keyshortcuts="Control+Enter"
+          onClick={() => void make()}
+        >
+          {empty ? words.dialog.makeEmpty : words.dialog.make}
         </Button>
       </footer>
     </Dialog>

@@ -38,7 +38,7 @@ export const words = {
   moved: (count: number, folder: string | null) =>
     folder === null ? `${count} taken out of their folder.` : `${count} moved to "${folder}".`,
   binnedMany: (count: number) => `${count} charts are in the bin.`,
-  keys: 'Keys: N new chart, / search, arrows go from card to card, Enter opens, X chooses, F2 renames, Delete to the bin.',
+  keys: 'Keys: N new chart, Ctrl V new chart from what was copied, / search, arrows go from card to card, Enter opens, X chooses, F2 renames, Delete to the bin.',
   dialog: {
     title: 'New chart',
     starts: 'Ready to start from',
@@ -47,6 +47,7 @@ export const words = {
     namePlaceholder: 'Who does what',
     make: 'Make the chart',
     makeEmpty: 'Start with an empty list',
+    makeKeys: 'Ctrl Enter',
     kind: 'Kind of diagram',
     about: 'Choose what it is to be, a start, or paste a list you have.',
   },

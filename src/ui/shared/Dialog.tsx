@@ -5,11 +5,14 @@ import { Button } from './controls';
 export function Dialog({
   title,
   onClose,
+  onFinish,
   children,
   wide = false,
 }: {
   title: string;
   onClose: () => void;
+  /** What Ctrl Enter does wherever the keyboard is. */
+  onFinish?: (() => void) | undefined;
   children: ReactNode;
   wide?: boolean;
 }) {
@@ -18,7 +21,20 @@ export function Dialog({
   useEffect(() => {
     ref.current?.showModal();
     // Where the dialog begins, rather than at its close button.
-    ref.current?.querySelector<HTMLElement>('[data-first], textarea')?.focus();
+    const begin = ['[data-first]', 'textarea'].map((what) => ref.current?.querySelector<HTMLElement>(what));
+    begin.find(Boolean)?.focus();
+  }, []);
+  // Also where nothing in it has the keyboard, as when what had it is gone.
+  const finish = useRef(onFinish);
+  finish.current = onFinish;
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (!finish.current || event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
+      event.preventDefault();
+      finish.current();
+    };
+    document.addEventListener('keydown', key, true);
+    return () => document.removeEventListener('keydown', key, true);
   }, []);
   return (
     <dialog

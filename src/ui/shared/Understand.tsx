@@ -1,6 +1,6 @@
 /** A text and what was understood of it, with a live small picture, before anything is taken in. */
 import { proxy } from 'comlink';
-import { type ClipboardEvent, useEffect, useRef, useState } from 'react';
+import { type ClipboardEvent as ReactClipboardEvent, useEffect, useRef, useState } from 'react';
 import type { SheetText } from '../../core/formats';
 import { formsOf } from '../../core/forms';
 import { headingsOf } from '../../core/list';
@@ -9,6 +9,7 @@ import { ColumnsRead } from './ColumnsRead';
 import { readWorker } from './composer';
 import { Button, Select } from './controls';
 import { kindFor } from './fields';
+import { isField, type Pasted, pastedFrom } from './pasted';
 import { keepRoles, NO_CHOICES, type Progress, type ReadChoices, useReading } from './reading';
 import { SmallPicture } from './SmallPicture';
 
@@ -44,6 +45,9 @@ const FIRST_SHOWN = 20_000;
 const TAB = '\t';
 const ACCEPT = '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.opml,.json,.ged,.html,.htm,text/*';
 
+/** Cells and lists on the clipboard of a document keep their levels only in its own form. */
+const LEVELLED = /<(table|li)[\s>]|mso-list:/i;
+
 /** How a text is to be read: what is sent along with it. */
 export interface Taken {
   readonly understood: Understood;
@@ -57,6 +61,7 @@ export function Understand({
   initial = '',
   file: given,
   put: wanted,
+  pasted,
   top,
   onUnderstood,
 }: {
@@ -67,6 +72,8 @@ export function Understand({
   file?: File | undefined;
   /** Put in as the text, whenever it is another. */
   put?: string | undefined;
+  /** Taken in at once. */
+  pasted?: Pasted | undefined;
   /** Stands over what was understood. */
   top?: React.ReactNode;
   onUnderstood: (taken: Taken | null, text: string) => void;
@@ -128,24 +135,37 @@ export function Understand({
       if (file.current) file.current.value = '';
     }
   };
+  const take = ({ file: found, html, text: plain }: Pasted) => {
+    if (found) void open(found);
+    else if (LEVELLED.test(html))
+      void readWorker()
+        .html(html)
+        .then((read) => put(read ?? plain));
+    else if (plain.trim() !== '') put(plain);
+  };
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, as it was given
-  useEffect(() => void open(given), []);
-  /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
-  const paste = (event: ClipboardEvent<HTMLTextAreaElement>) => {
-    const [first] = event.clipboardData.files;
-    if (first) {
+  useEffect(() => {
+    void open(given);
+    if (pasted) take(pasted);
+  }, []);
+  // Pasted where nothing is written, it is meant for the list.
+  const taking = useRef(take);
+  taking.current = take;
+  useEffect(() => {
+    const anywhere = (event: ClipboardEvent) => {
+      if (!event.clipboardData || isField(event.target)) return;
       event.preventDefault();
-      void open(first);
-      return;
-    }
-    const html = event.clipboardData.getData('text/html');
+      taking.current(pastedFrom(event.clipboardData));
+    };
+    document.addEventListener('paste', anywhere);
+    return () => document.removeEventListener('paste', anywhere);
+  }, []);
+  const paste = (event: ReactClipboardEvent<HTMLTextAreaElement>) => {
+    const found = pastedFrom(event.clipboardData);
     const whole = event.currentTarget.selectionStart === 0 && event.currentTarget.selectionEnd === text.length;
-    if (!/<(table|li)[\s>]|mso-list:/i.test(html) || !whole) return;
+    if (!found.file && !(LEVELLED.test(found.html) && whole)) return;
     event.preventDefault();
-    const plain = event.clipboardData.getData('text/plain');
-    void readWorker()
-      .html(html)
-      .then((read) => put(read ?? plain));
+    take(found);
   };
   const choose = (patch: Partial<ReadChoices>) => setChoices((before) => ({ ...before, ...patch }));
   const role = (key: string, next: string) => {

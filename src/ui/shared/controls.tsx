@@ -1,5 +1,5 @@
 /** Small controls that all screens share. */
-import { type ButtonHTMLAttributes, type ReactNode, useId, useState } from 'react';
+import { type ComponentPropsWithRef, type ReactNode, useId, useState } from 'react';
 
 type Tone = 'plain' | 'strong' | 'quiet';
 const tones: Record<Tone, string> = {
@@ -8,11 +8,7 @@ const tones: Record<Tone, string> = {
   quiet: 'border border-transparent hover:bg-tint',
 };
 
-export function Button({
-  tone = 'plain',
-  className = '',
-  ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+export function Button({ tone = 'plain', className = '', ...rest }: ComponentPropsWithRef<'button'> & { tone?: Tone }) {
   return (
     <button
       type="button"

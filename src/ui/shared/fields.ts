@@ -1,5 +1,6 @@
 import type { Change, Chart } from '../../core/chart';
 import { type Kind, kindOf, kinds, matterOf } from '../../core/kinds';
+import { ownFields } from '../../core/list';
 
 /** The kind of a chart; the first kind where it is of one that is not known here. */
 export const kindFor = (id: string): Kind => kindOf(id) ?? kinds[0]!;
@@ -47,4 +48,19 @@ export function writeCell(chart: Chart, item: string, field: string, text: strin
 export function lineColumns(chart: Chart): readonly string[] {
   const { lead, tail } = kindFor(chart.kind).line(chart);
   return [...(lead === undefined ? [] : [lead]), 'name', ...(tail === undefined ? [] : [tail])];
+}
+
+/** All fields that lines of a chart have, those of its kind first. */
+export function fieldOptions(chart: Chart): { readonly value: string; readonly label: string }[] {
+  const { columns } = kindFor(chart.kind);
+  return [
+    ...columns.map(({ field, label }) => ({ value: field, label })),
+    ...ownFields(chart, columns).map((field) => ({ value: field, label: field })),
+  ];
+}
+
+/** The role of a line in words, as in "Reports to". */
+export function roleName(role: string): string {
+  const text = role.replaceAll('-', ' ');
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -51,6 +51,7 @@ export const additions: readonly Addition[] = [
     id: 'child',
     label: 'A child',
     key: 'c',
+    joint: 'child of',
     at: 'under',
     add: (chart, item, fresh) =>
       item === null
@@ -64,6 +65,7 @@ export const additions: readonly Addition[] = [
     id: 'partner',
     label: 'A partner',
     key: 'p',
+    joint: 'partner of',
     add(chart, item, fresh) {
       if (item === null) return nobody(fresh);
       const own = chart.items[item]!;
@@ -76,6 +78,7 @@ export const additions: readonly Addition[] = [
     id: 'parent',
     label: 'A parent',
     key: 'a',
+    joint: 'parent of',
     add(chart, item, fresh) {
       if (item === null) return nobody(fresh);
       const own = chart.items[item]!;
@@ -118,6 +121,7 @@ export const additions: readonly Addition[] = [
     id: 'sibling',
     label: 'A brother or sister',
     key: 'b',
+    joint: 'sibling of',
     at: 'beside',
     add(chart, item, fresh) {
       if (item === null) return nobody(fresh);

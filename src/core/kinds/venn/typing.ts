@@ -66,6 +66,7 @@ export const additions: readonly Addition[] = [
     id: 'alike',
     label: 'An item in the same sets',
     key: 'u',
+    joint: 'in the sets of',
     at: 'under',
     add(chart, item, fresh) {
       const own = item === null ? [] : setsOf(chart).filter(({ members }) => members.includes(item));

@@ -1,44 +1,77 @@
 /** One field for items, settings and commands of all stages: Ctrl K. */
 import { Command } from 'cmdk';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { folded } from '../../../core/list';
+import { call } from '../../shared/api';
 import { Dialog } from '../../shared/Dialog';
-import { matterFor } from '../../shared/fields';
-import { focusLine, goTo, useEditor } from '../state/store';
+import { kindFor, matterFor } from '../../shared/fields';
+import { ownStyles } from '../own-styles';
+import { focusLine, goTo, selection, useEditor } from '../state/store';
 import { words } from '../words';
-import { allEntries, type Entry } from './entries';
+import { allEntries, chartEntries } from './entries';
+import type { Entry } from './entry';
+import { additionEntries, namedEntries, sentenceEntries } from './on-items';
+import { askedWords, best } from './score';
+import { ownStyleEntries } from './values';
 
 /** As many are listed; more are found by more words. */
 const MOST = { items: 8, entries: 24 };
 
-/** How well an entry answers: every word must be there; what begins the label counts most. */
-function score({ label, also = '', where }: Entry, asked: readonly string[]): number {
-  const [name, rest] = [folded(label), folded(`${also} ${where}`)];
-  let sum = 0;
-  for (const word of asked) {
-    const at = name.indexOf(word);
-    if (at === 0) sum += 4;
-    else if (at > 0) sum += name[at - 1] === ' ' ? 3 : 2;
-    else if (rest.includes(word)) sum += 1;
-    else return 0;
-  }
-  return sum + 1 / (1 + name.length);
+/** House styles of one's own and other charts: asked for once the field is open. */
+function useAsked(): readonly Entry[] {
+  const [entries, setEntries] = useState<readonly Entry[]>([]);
+  useEffect(() => {
+    let open = true;
+    const add = (more: readonly Entry[]) => open && setEntries((before) => [...before, ...more]);
+    void ownStyles().then((styles) => add(ownStyleEntries(styles)));
+    void call<{ charts: { id: string; title: string }[] }>('GET', '/api/charts?sort=opened').then(
+      (answer) => answer.ok && add(chartEntries(answer.value.charts)),
+    );
+    return () => {
+      open = false;
+    };
+  }, []);
+  return entries;
+}
+
+function goToItem(id: string): void {
+  const { stage, listView } = useEditor.getState();
+  if (stage === 'list' && listView === 'outline') focusLine(id);
+  else document.querySelector<SVGElement>('svg.scene[role=tree]')?.focus();
+  goTo(id);
+}
+
+function placeholder(): string {
+  const { chart } = useEditor.getState();
+  const [way] = kindFor(chart.kind).additions;
+  const name = Object.values(chart.items)[0]?.fields['name'];
+  return way && name ? words.command.placeholder(name, way.joint) : words.command.placeholderEmpty;
 }
 
 export function CommandMenu({ onClose }: { onClose: () => void }) {
   const chart = useEditor((state) => state.chart);
+  const composition = useEditor((state) => state.composition);
   const [q, setQ] = useState('');
-  const [entries] = useState(allEntries);
-  const asked = useMemo(() => folded(q).split(' ').filter(Boolean), [q]);
+  const [did, setDid] = useState('');
+  const again = useRef(false);
+  const input = useRef<HTMLInputElement>(null);
+  const others = useAsked();
+  const [hint] = useState(placeholder);
+  // What was done may have changed what can be done, and what is selected.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: made anew when the chart or its picture is another
+  const entries = useMemo(allEntries, [chart, composition]);
+  const asked = useMemo(() => askedWords(q), [q]);
   const found = useMemo(
-    () =>
-      entries
-        .map((entry) => ({ entry, score: score(entry, asked) }))
-        .filter((one) => one.score > 0)
-        .sort((a, b) => (asked.length === 0 ? 0 : b.score - a.score))
-        .slice(0, MOST.entries)
-        .map(({ entry }) => entry),
-    [entries, asked],
+    () => [
+      ...sentenceEntries(chart, q),
+      ...best(
+        [...entries, ...others, ...namedEntries(chart, asked, selection(useEditor.getState()).slice(0, 1))],
+        asked,
+        MOST.entries,
+      ),
+      ...additionEntries(chart, q),
+    ],
+    [entries, others, chart, q, asked],
   );
   const items = useMemo(() => {
     if (asked.length === 0) return [];
@@ -47,63 +80,85 @@ export function CommandMenu({ onClose }: { onClose: () => void }) {
       .filter(({ fields }) => has(folded(Object.values(fields).join(' '))))
       .slice(0, MOST.items);
   }, [chart.items, asked]);
-  const run = (what: () => void) => {
+  const run = (entry: Pick<Entry, 'label' | 'where' | 'run' | 'done'>) => {
+    if (again.current && entry.done) {
+      entry.run();
+      setDid(words.command.did(entry.label, entry.where));
+      input.current?.select();
+      return;
+    }
     onClose();
     // The field is gone, and the keyboard free, before what was found takes it.
-    setTimeout(what);
+    setTimeout(entry.run);
   };
-  const group = 'px-3 pt-2 pb-1 text-xs text-quiet';
-  const row =
-    'mx-1 flex min-h-[30px] cursor-pointer items-center gap-3 rounded px-2 text-[13.5px] data-[selected=true]:bg-tint data-[selected=true]:outline-2 data-[selected=true]:-outline-offset-2 data-[selected=true]:outline-plum';
   return (
     <Dialog title={words.command.title} onClose={onClose}>
-      <Command shouldFilter={false} label={words.command.title} className="flex min-h-0 flex-col">
+      <Command
+        shouldFilter={false}
+        label={words.command.title}
+        className="flex min-h-0 flex-col"
+        onKeyDownCapture={(event) => {
+          again.current = event.key === 'Enter' && event.shiftKey;
+        }}
+        onPointerDownCapture={(event) => {
+          again.current = event.shiftKey;
+        }}
+      >
         <Command.Input
+          ref={input}
           data-first
           value={q}
           onValueChange={setQ}
-          placeholder={words.command.placeholder}
-          className="field m-3 min-h-[36px]"
+          placeholder={hint}
+          className="field m-3 mb-1.5 min-h-[36px]"
         />
+        <p className="px-4 pb-1 text-xs text-quiet" role="status">
+          {did ? `${did}. ` : ''}
+          {words.command.help}
+        </p>
         <Command.List className="max-h-[52vh] min-h-[180px] overflow-auto pb-2">
           <Command.Empty className="px-4 py-3 text-quiet">{words.command.none}</Command.Empty>
           {items.length > 0 && (
-            <Command.Group heading={<span className={group}>{matterFor(chart).items}</span>}>
-              {items.map(({ id, fields }) => (
-                <Command.Item
-                  key={id}
-                  value={`item ${id}`}
-                  className={row}
-                  onSelect={() =>
-                    run(() => {
-                      const { stage, listView } = useEditor.getState();
-                      if (stage === 'list' && listView === 'outline') focusLine(id);
-                      else document.querySelector<SVGElement>('svg.scene[role=tree]')?.focus();
-                      goTo(id);
-                    })
-                  }
-                >
-                  <span className="font-semibold">{fields['name']}</span>
-                  <span className="truncate text-quiet">{fields['post']}</span>
-                </Command.Item>
+            <Group heading={matterFor(chart).items}>
+              {items.map(({ id, fields: { name = '', post = '' } }) => (
+                <Row key={id} id={`item ${id}`} onRun={() => run({ label: name, where: '', run: () => goToItem(id) })}>
+                  <span className="font-semibold">{name}</span>
+                  <span className="truncate text-quiet">{post}</span>
+                </Row>
               ))}
-            </Command.Group>
+            </Group>
           )}
           {found.length > 0 && (
-            <Command.Group heading={<span className={group}>{words.command.found}</span>}>
+            <Group heading={words.command.found}>
               {found.map((entry) => (
-                <Command.Item key={entry.id} value={entry.id} className={row} onSelect={() => run(entry.run)}>
+                <Row key={entry.id} id={entry.id} onRun={() => run(entry)}>
                   <span>{entry.label}</span>
                   <span className="ml-auto truncate text-xs text-quiet">{entry.where}</span>
                   {entry.keys && (
                     <kbd className="flex-none rounded border border-rule px-1 text-xs text-quiet">{entry.keys}</kbd>
                   )}
-                </Command.Item>
+                </Row>
               ))}
-            </Command.Group>
+            </Group>
           )}
         </Command.List>
       </Command>
     </Dialog>
   );
 }
+
+const Group = ({ heading, children }: { heading: string; children: ReactNode }) => (
+  <Command.Group heading={<span className="px-3 pt-2 pb-1 text-xs text-quiet">{heading}</span>}>
+    {children}
+  </Command.Group>
+);
+
+const Row = ({ id, onRun, children }: { id: string; onRun: () => void; children: ReactNode }) => (
+  <Command.Item
+    value={id}
+    onSelect={onRun}
+    className="mx-1 flex min-h-[30px] cursor-pointer items-center gap-3 rounded px-2 text-[13.5px] data-[selected=true]:bg-tint data-[selected=true]:outline-2 data-[selected=true]:-outline-offset-2 data-[selected=true]:outline-plum"
+  >
+    {children}
+  </Command.Item>
+);

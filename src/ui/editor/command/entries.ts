@@ -1,22 +1,33 @@
 /** What the command field finds: items, settings of all stages, and what can be done, each with its words and keys. */
+import { mended } from '../../../core/answers';
 import type { Chart } from '../../../core/chart';
+import { listFormats, XLSX } from '../../../core/write';
 import { itemName, kindFor } from '../../shared/fields';
-import { type Action, itemActions } from '../actions';
+import { copyPicture, deliverFile, fileAddress } from '../deliver';
 import { printChart } from '../Print';
-import { openPanel, openStage, openTier, redo, STAGES, type Stage, selection, undo, useEditor } from '../state/store';
+import {
+  change,
+  flush,
+  openPanel,
+  openStage,
+  openTier,
+  redo,
+  STAGES,
+  type Stage,
+  selection,
+  undo,
+  useEditor,
+} from '../state/store';
 import { words } from '../words';
+import type { Entry } from './entry';
+import { selectedEntries } from './on-items';
 import { reach } from './reach';
+import { valueEntries } from './values';
 
-export interface Entry {
-  readonly id: string;
-  readonly label: string;
-  /** Where it is: a stage, or what it is about. */
-  readonly where: string;
-  readonly keys?: string;
-  /** Other words for it. */
-  readonly also?: string;
-  readonly run: () => void;
-}
+/** Repairs of as many problems are listed. */
+const MOST_PROBLEMS = 60;
+/** Pictures by a command have as many dots to the inch. */
+const PICTURE_DPI = '150';
 
 const setting = (stage: Stage, label: string, also = '', before?: () => void): Entry => ({
   id: `${stage} ${label}`,
@@ -112,10 +123,34 @@ const listEntries = (): Entry[] => [
   setting('list', words.list.outline, 'levels indent'),
 ];
 
-const deliverEntries = (): Entry[] =>
-  [words.deliver.pdf, words.deliver.png, words.deliver.svg, words.deliver.copy].map((label) =>
-    setting('deliver', label, 'export file save picture download'),
-  );
+function deliverEntries(chart: Chart): Entry[] {
+  const { deliver } = words;
+  const file = (label: string, address: string, also: string): Entry => ({
+    id: `file ${label}`,
+    label,
+    where: words.stages.deliver,
+    also: `export file save download ${also}`,
+    done: true,
+    run: () => void deliverFile(address),
+  });
+  return [
+    file(deliver.pdf, fileAddress.pdf(), 'picture'),
+    file(deliver.png, fileAddress.png(PICTURE_DPI), 'picture'),
+    file(deliver.svg, fileAddress.svg(), 'picture'),
+    {
+      id: 'copy',
+      label: deliver.copy,
+      where: words.stages.deliver,
+      also: 'clipboard',
+      done: true,
+      run: () => void copyPicture(PICTURE_DPI),
+    },
+    file(XLSX.label, fileAddress.list('xlsx'), 'list'),
+    ...Object.entries(listFormats(kindFor(chart.kind))).map(([format, { label }]) =>
+      file(label, fileAddress.list(format), 'list'),
+    ),
+  ];
+}
 
 const commands = (): Entry[] => [
   ...STAGES.map((stage, i) => ({
@@ -125,8 +160,8 @@ const commands = (): Entry[] => [
     keys: `Alt ${i + 1}`,
     run: () => openStage(stage),
   })),
-  { id: 'undo', label: words.undo, where: words.command.where, keys: 'Ctrl Z', run: undo },
-  { id: 'redo', label: words.redo, where: words.command.where, keys: 'Ctrl Shift Z', run: redo },
+  { id: 'undo', label: words.undo, where: words.command.where, keys: 'Ctrl Z', done: true, run: undo },
+  { id: 'redo', label: words.redo, where: words.command.where, keys: 'Ctrl Shift Z', done: true, run: redo },
   {
     id: 'print',
     label: words.deliver.print,
@@ -139,6 +174,12 @@ const commands = (): Entry[] => [
     label: words.foldPanel,
     where: words.command.where,
     run: () => openPanel(!useEditor.getState().panel),
+  },
+  {
+    id: 'home',
+    label: words.command.allCharts,
+    where: words.command.where,
+    run: () => void flush().then(() => location.assign('/')),
   },
   {
     id: 'keys',
@@ -156,51 +197,53 @@ const commands = (): Entry[] => [
   },
 ];
 
-const ALSO_SELECTED: Readonly<Record<string, string>> = {
-  [`${words.sheet.wordsStand}: `]: 'text outside the shape caption',
-};
-
-/** What can be done with what is selected, choices of several each by itself. */
-function selectedEntries(): Entry[] {
-  const state = useEditor.getState();
-  const ids = selection(state);
-  const name = ids[0] === undefined ? '' : (state.chart.items[ids[0]]?.fields['name'] ?? '');
-  const write = (id: string) => useEditor.setState({ selected: id, writeHere: id });
-  const flat = (actions: readonly Action[], before = ''): Entry[] =>
-    actions.flatMap(({ id, label, keys, run, of }) =>
-      of
-        ? flat(of, `${label}: `)
-        : [
-            {
-              id: `selected ${before}${id}`,
-              label: `${before}${label}`,
-              where: name,
-              also: ALSO_SELECTED[before] ?? '',
-              ...(keys && { keys }),
-              run: () => run?.(),
-            },
-          ],
-    );
-  if (ids.length === 0) return [];
-  const lines = (state.composition?.scene.edges ?? []).filter(({ to }) => to === ids[0]);
-  return [
-    ...flat(itemActions(ids, write, write)),
-    ...lines.map(({ from }) =>
-      setting('arrange', words.arrange.lineFrom(itemName(state.chart, from)), 'bend side head'),
-    ),
-  ];
+/** Repairs that Check offers, each with what it is for. */
+function repairEntries(): Entry[] {
+  const problems = useEditor.getState().composition?.problems ?? [];
+  return problems.slice(0, MOST_PROBLEMS).flatMap((problem, at) =>
+    problem.repairs.map((repair) => ({
+      id: `repair ${at} ${repair.label}`,
+      label: repair.label,
+      where: words.stages.check,
+      also: `repair mend ${problem.message}`,
+      done: true,
+      run: () => void change(mended(useEditor.getState().chart, problem, repair)),
+    })),
+  );
 }
 
-/** Everything that can be found, but items; made when the field opens. */
+/** The line of the selected item, to be set by hand. */
+function lineEntries(chart: Chart, id: string | undefined): Entry[] {
+  const lines = (useEditor.getState().composition?.scene.edges ?? []).filter(({ to }) => to === id);
+  return lines.map(({ from }) => setting('arrange', words.arrange.lineFrom(itemName(chart, from)), 'bend side head'));
+}
+
+/** Everything that can be found without its name being asked for; made when the field opens. */
 export function allEntries(): Entry[] {
-  const { chart } = useEditor.getState();
+  const state = useEditor.getState();
+  const { chart } = state;
+  const ids = selection(state);
   return [
-    ...selectedEntries(),
+    ...selectedEntries(chart, ids),
+    ...lineEntries(chart, ids[0]),
     ...arrangeEntries(chart),
     ...tierEntries(),
     ...styleEntries(),
     ...listEntries(),
-    ...deliverEntries(),
+    ...deliverEntries(chart),
+    ...repairEntries(),
     ...commands(),
+    ...valueEntries(chart),
   ];
 }
+
+/** Other charts, the last opened first. */
+export const chartEntries = (charts: readonly { readonly id: string; readonly title: string }[]): Entry[] =>
+  charts
+    .filter(({ id }) => id !== useEditor.getState().id)
+    .map(({ id, title }) => ({
+      id: `chart ${id}`,
+      label: title,
+      where: words.command.otherChart,
+      run: () => void flush().then(() => location.assign(`/chart/${id}`)),
+    }));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { emphasised } from './emphasis';
+import { emphasised, emphasisedWhole } from './emphasis';
 
 describe('words made to stand out', () => {
   it('get their signs and lose them again', () => {
@@ -10,5 +10,13 @@ describe('words made to stand out', () => {
   it('can be both strong and slanted', () => {
     const strong = emphasised('Head', 0, 4, '**');
     expect(emphasised(strong.text, strong.from, strong.to, '*').text).toBe('***Head***');
+  });
+  it('as a whole are marked and unmarked, strong and slanted each by itself', () => {
+    expect(emphasisedWhole('Head', '*')).toBe('*Head*');
+    expect(emphasisedWhole('*Head*', '*')).toBe('Head');
+    expect(emphasisedWhole('**Head**', '*')).toBe('***Head***');
+    expect(emphasisedWhole('***Head***', '**')).toBe('*Head*');
+    expect(emphasisedWhole('***Head***', '*')).toBe('**Head**');
+    expect(emphasisedWhole('**Head**', '**')).toBe('Head');
   });
 });

@@ -17,3 +17,13 @@ export function emphasised(text: string, from: number, to: number, sign: string)
     return { text: before.slice(0, -n) + own + after.slice(n), from: from - n, to: to - n };
   return { text: before + sign + own + sign + after, from: from + n, to: to + n };
 }
+
+/** All of a text made to stand out, or no more where all of it does. */
+export function emphasisedWhole(text: string, sign: string): string {
+  const n = sign.length;
+  const whole = text.length > 2 * n && text.startsWith(sign) && text.endsWith(sign);
+  // Stars of strong words are not those of slanted ones.
+  const stars = /^\**/.exec(text)![0].length;
+  const own = sign === '**' ? stars >= 2 : stars === 1 || stars === 3;
+  return whole && own ? text.slice(n, -n) : sign + text + sign;
+}

@@ -3,56 +3,24 @@ import { Fragment, useState } from 'react';
 import { listFormats, XLSX } from '../../../core/write';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import { saveFile } from '../../shared/save-file';
+import { copyPicture, deliverFile, fileAddress } from '../deliver';
 import { printChart } from '../Print';
-import { flush, say, useEditor } from '../state/store';
+import { useEditor } from '../state/store';
 import { words } from '../words';
 
 const DPIS = ['96', '150', '300'] as const;
 type Dpi = (typeof DPIS)[number];
 
 export function DeliverStage() {
-  const id = useEditor((state) => state.id);
   const away = useEditor((state) => state.save === 'away');
   const page = useEditor((state) => state.composition?.page);
   const kind = useEditor((state) => kindFor(state.chart.kind));
   const [dpi, setDpi] = useState<Dpi>('150');
   const [busy, setBusy] = useState<string | null>(null);
 
-  /** Files are made on the server from what is saved: first send what is left. */
-  const get = async (name: string, address: string) => {
+  const work = async (name: string, doing: Promise<void>) => {
     setBusy(name);
-    const sent = await flush();
-    if (!sent) say(words.deliver.unsaved);
-    else {
-      const file = await fetch(`/api/charts/${id}/${address}`).catch(() => undefined);
-      if (file?.ok) saveFile(await file.blob(), nameOf(file));
-      else
-        say(
-          words.deliver.failed(
-            file
-              ? (((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText)
-              : words.deliver.unsaved,
-          ),
-        );
-    }
-    setBusy(null);
-  };
-  /** The picture into the clipboard: asked for within the click, as browsers demand, and kept once it is made. */
-  const copy = async () => {
-    setBusy(words.deliver.copy);
-    const picture = (async () => {
-      if (!(await flush())) throw new Error(words.deliver.unsaved);
-      const file = await fetch(`/api/charts/${id}/picture?as=png&dpi=${dpi}`);
-      if (!file.ok) throw new Error(file.statusText);
-      return file.blob();
-    })();
-    try {
-      await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })]);
-      say(words.deliver.copied);
-    } catch (error) {
-      say(words.deliver.failed((error as Error).message));
-    }
+    await doing;
     setBusy(null);
   };
   const row = (name: string, about: string, address: string) => (
@@ -61,7 +29,7 @@ export function DeliverStage() {
         tone="strong"
         className="w-40 flex-none justify-center"
         disabled={busy !== null}
-        onClick={() => void get(name, address)}
+        onClick={() => void work(name, deliverFile(address))}
       >
         {busy === name ? '...' : name}
       </Button>
@@ -82,12 +50,17 @@ export function DeliverStage() {
         >
           {words.deliver.print}
         </Button>
-        <Button tone="strong" title={words.deliver.copyAbout} disabled={busy !== null} onClick={() => void copy()}>
+        <Button
+          tone="strong"
+          title={words.deliver.copyAbout}
+          disabled={busy !== null}
+          onClick={() => void work(words.deliver.copy, copyPicture(dpi))}
+        >
           {busy === words.deliver.copy ? '...' : words.deliver.copy}
         </Button>
       </div>
-      {row(words.deliver.pdf, words.deliver.pdfAbout, 'picture?as=pdf&save=1')}
-      {row(words.deliver.png, words.deliver.pngAbout, `picture?as=png&dpi=${dpi}&save=1`)}
+      {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
+      {row(words.deliver.png, words.deliver.pngAbout, fileAddress.png(dpi))}
       <div className="pl-[172px]">
         <Choices
           legend={words.deliver.dpi}
@@ -104,15 +77,12 @@ export function DeliverStage() {
           </p>
         )}
       </div>
-      {row(words.deliver.svg, words.deliver.svgAbout, 'picture?as=svg&save=1')}
+      {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg())}
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
-      {row(XLSX.label, XLSX.about, 'list?as=xlsx&save=1')}
+      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'))}
       {Object.entries(listFormats(kind)).map(([format, { label, about }]) => (
-        <Fragment key={format}>{row(label, about, `list?as=${format}&save=1`)}</Fragment>
+        <Fragment key={format}>{row(label, about, fileAddress.list(format))}</Fragment>
       ))}
     </div>
   );
 }
-
-const nameOf = (file: Response) =>
-  decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(file.headers.get('content-disposition') ?? '')?.[1] ?? 'chart');

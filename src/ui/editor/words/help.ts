@@ -8,7 +8,8 @@ export const keys = {
   everywhere: 'Everywhere',
   parts: {
     everywhere: [
-      ['Ctrl K', 'Find a setting, a command or an item'],
+      ['Ctrl K', 'Find a setting, a command or an item; "Ada under Bo" adds, "rename Ada to Ida" renames'],
+      ['Shift Enter in it', 'Do it and ask on'],
       ['Alt 1 to Alt 5', 'List, Arrange, Style, Check, Deliver'],
       ['/', 'Find an item'],
       ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],

@@ -3,7 +3,7 @@ import type { Chart, Item, LineByHand, LineLook, Look } from '../../../../core/c
 import type { SceneEdge } from '../../../../core/scene';
 import { houseFor, tierLook } from '../../../../core/style';
 import { Fold } from '../../../shared/Fold';
-import { itemName, kindFor } from '../../../shared/fields';
+import { itemName, kindFor, roleName } from '../../../shared/fields';
 import { edgeName, lineOf, setLine } from '../../line-by-hand';
 import { change, useEditor } from '../../state/store';
 import { words } from '../../words';
@@ -14,12 +14,6 @@ const PARTS: readonly Part[] = ['lineColour', 'lineWidth', 'lineDash', 'lineEnd'
 
 const lookOf = (chart: Chart): Look => tierLook(chart, houseFor(chart), 1, kindFor(chart.kind).look);
 const some = (look: LineLook): LineLook | null => (Object.keys(look).length > 0 ? look : null);
-
-/** A role in words, as in "Reports to". */
-const roleName = (role: string) => {
-  const text = role.replaceAll('-', ' ');
-  return text.charAt(0).toUpperCase() + text.slice(1);
-};
 
 export function RoleLines() {
   const chart = useEditor((state) => state.chart);

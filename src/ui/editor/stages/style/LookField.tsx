@@ -83,6 +83,12 @@ const options = (field: Extract<Field, { as: 'choice' }>) =>
 const chosen = ({ values }: Extract<Field, { as: 'choice' }>, text: string) =>
   values.find((value) => String(value) === text)!;
 
+/** What a part of a look can be, where that is one of a few; each as the look has it. */
+export function lookOptions(part: Part): { readonly value: string | number; readonly label: string }[] {
+  const field = FIELDS[part];
+  return field.as === 'choice' ? field.values.map((value) => ({ value, label: field.label(value as never) })) : [];
+}
+
 /** The control alone, for where its label stands elsewhere. */
 export function LookControl<P extends Part>({
   part,

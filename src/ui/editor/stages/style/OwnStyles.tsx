@@ -1,30 +1,20 @@
 /** House styles of one's own: kept in the account, taken by any chart with one click, changed for all that follow. */
 import { useCallback, useEffect, useState } from 'react';
 import type { Chart } from '../../../../core/chart';
-import { type HouseSpec, heldBy, houseFor, specOf, takeSpec } from '../../../../core/style';
+import { heldBy, houseFor, specOf } from '../../../../core/style';
 import { call } from '../../../shared/api';
 import { Button, FileButton } from '../../../shared/controls';
 import { saveFile } from '../../../shared/save-file';
+import { keepLook, keepStyle, type OwnStyle, ownStyles, taking } from '../../own-styles';
 import { change, say, tryOut } from '../../state/store';
 import { words } from '../../words';
-
-interface OwnStyle {
-  readonly id: string;
-  readonly name: string;
-  readonly spec: HouseSpec;
-  readonly charts: number;
-}
 
 const SHOWN = [1, 2, 3, 4];
 const NONE: readonly OwnStyle[] = [];
 
 function useStyles() {
   const [styles, setStyles] = useState(NONE);
-  const load = useCallback(async () => {
-    const answer = await call<{ styles: OwnStyle[] }>('GET', '/api/house-styles');
-    if (answer.ok) setStyles(answer.value.styles);
-    else say(answer.detail);
-  }, []);
+  const load = useCallback(async () => setStyles(await ownStyles()), []);
   useEffect(() => void load(), [load]);
   return { styles, load };
 }
@@ -34,18 +24,10 @@ export function OwnStyles({ chart }: { chart: Chart }) {
   const [name, setName] = useState('');
   const followed = styles.find(({ id }) => id === chart.style?.id);
 
-  const keep = async (body: object) => {
-    const answer = await call<OwnStyle>('POST', '/api/house-styles', body);
-    if (!answer.ok) return say(answer.detail);
+  const kept = async (made: OwnStyle | undefined) => {
+    if (!made) return;
     setName('');
     await load();
-    return answer.value;
-  };
-  const keepLook = async () => {
-    const made = await keep({ name: name.trim(), spec: specOf(chart) });
-    if (!made) return;
-    change({ type: 'set-style', style: { id: made.id, name: made.name } });
-    say(words.own.kept(made.name));
   };
   const bring = async (chosen: File) => {
     let tokens: unknown;
@@ -54,7 +36,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
     } catch {
       return say(words.own.noFile);
     }
-    await keep({ tokens, ...(name.trim() && { name: name.trim() }) });
+    await kept(await keepStyle({ tokens, ...(name.trim() && { name: name.trim() }) }));
   };
   const update = async (style: OwnStyle) => {
     const answer = await call<OwnStyle>('PUT', `/api/house-styles/${style.id}`, { spec: specOf(chart) });
@@ -92,7 +74,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
       )}
       <ul>
         {styles.map((style) => {
-          const take = takeSpec(chart, style.spec, { id: style.id, name: style.name });
+          const take = taking(chart, style);
           const house = houseFor(style.spec);
           return (
             <li key={style.id} className="py-1 text-[13px]">
@@ -143,7 +125,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
         className="flex gap-1.5"
         onSubmit={(event) => {
           event.preventDefault();
-          if (name.trim()) void keepLook();
+          if (name.trim()) void keepLook(name).then(kept);
         }}
       >
         <input

@@ -1,24 +1,17 @@
 /** Rules of looks: a list in the order in which they hold, each opened to be changed. */
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Chart, Rule } from '../../../../core/chart';
+import type { Rule } from '../../../../core/chart';
 import { ruledBy, ruleName } from '../../../../core/compose';
-import type { Kind } from '../../../../core/kinds';
-import { ownFields } from '../../../../core/list';
 import { valueColours } from '../../../../core/style';
 import { Button, ColourField, Row, Select } from '../../../shared/controls';
-import { kindFor } from '../../../shared/fields';
+import { fieldOptions, kindFor } from '../../../shared/fields';
 import { change, useEditor } from '../../state/store';
 import { words } from '../../words';
 import { type FormProps, WhenForm } from './WhenForm';
 
 const COLOURS = { fill: '#f2d7a0', low: '#fff7e0', high: '#2f6156' };
 const NO_RULES: readonly Rule[] = [];
-
-const fieldsOf = (chart: Chart, kind: Kind) => [
-  ...kind.columns.map(({ field, label }) => ({ value: field, label })),
-  ...ownFields(chart, kind.columns).map((field) => ({ value: field, label: field })),
-];
 
 export function Rules() {
   const chart = useEditor((state) => state.chart);
@@ -34,7 +27,7 @@ export function Rules() {
     put([rule, ...rules]);
     setOpen(rule.id);
   };
-  const fields = fieldsOf(chart, kind);
+  const fields = fieldOptions(chart);
   const first = fields.find(({ value }) => value !== 'name' && value !== 'id')?.value ?? 'name';
   const being = kind.beings?.[0]?.id;
   return (

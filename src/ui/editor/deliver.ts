@@ -1,0 +1,41 @@
+/** Files of the chart and its picture on the clipboard, made on the server from what is saved. */
+import { saveFile } from '../shared/save-file';
+import { flush, say, useEditor } from './state/store';
+import { words } from './words';
+
+const nameOf = (file: Response) =>
+  decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(file.headers.get('content-disposition') ?? '')?.[1] ?? 'chart');
+
+const whyNot = async (file: Response) =>
+  ((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText;
+
+/** Saves a file of the chart, once what is left is sent; says why where that can't be. */
+export async function deliverFile(address: string): Promise<void> {
+  if (!(await flush())) return say(words.deliver.unsaved);
+  const file = await fetch(`/api/charts/${useEditor.getState().id}/${address}`).catch(() => undefined);
+  if (file?.ok) saveFile(await file.blob(), nameOf(file));
+  else say(words.deliver.failed(file ? await whyNot(file) : words.deliver.unsaved));
+}
+
+/** The picture into the clipboard: asked for within the click, as browsers demand, and kept once it is made. */
+export async function copyPicture(dpi: string): Promise<void> {
+  const picture = (async () => {
+    if (!(await flush())) throw new Error(words.deliver.unsaved);
+    const file = await fetch(`/api/charts/${useEditor.getState().id}/picture?as=png&dpi=${dpi}`);
+    if (!file.ok) throw new Error(await whyNot(file));
+    return file.blob();
+  })();
+  try {
+    await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })]);
+    say(words.deliver.copied);
+  } catch (error) {
+    say(words.deliver.failed((error as Error).message));
+  }
+}
+
+export const fileAddress = {
+  pdf: () => 'picture?as=pdf&save=1',
+  png: (dpi: string) => `picture?as=png&dpi=${dpi}&save=1`,
+  svg: () => 'picture?as=svg&save=1',
+  list: (format: string) => `list?as=${format}&save=1`,
+};
