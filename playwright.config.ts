@@ -32,7 +32,7 @@ export default defineConfig({
     trace: 'retain-on-failure',
   },
   webServer: {
-    command: 'exec node dist/server/entry.mjs',
+    command: 'exec node scripts/app.mjs',
     url: `http://127.0.0.1:${port}/api/health`,
     env: {
       HOST: '127.0.0.1',

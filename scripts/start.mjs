@@ -1,7 +1,9 @@
 // npm start, npm run dev: installs what is missing, starts the database server, builds, serves.
+import { connect } from 'node:net';
+import { setTimeout as wait } from 'node:timers/promises';
 import { build } from './lib/build.mjs';
 import { Failed, output, root } from './lib/run.mjs';
-import { serve } from './lib/serve.mjs';
+import { launch, serve } from './lib/serve.mjs';
 import { checkNode, packages, postgres } from './lib/setup.mjs';
 import { arrive, leave } from './lib/state.mjs';
 
@@ -13,10 +15,20 @@ let child;
 let ownsDatabase = false;
 let stopping = false;
 
-function stop(code) {
+/** Pauses before what died is started again, in seconds; the first again once it has run for a while. */
+const PAUSES = [1, 2, 5, 10, 30];
+const RAN_WELL_MS = 60_000;
+const LOOK_EVERY_MS = 2_000;
+
+/** Ends in good order: the server first, with the requests it still answers, then the database server. */
+async function stop(code) {
   if (stopping) return;
   stopping = true;
-  child?.kill('SIGTERM');
+  if (child && child.exitCode === null && child.signalCode === null) {
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await Promise.race([ended, wait(12_000)]);
+  }
   // The database server stays while another start of this checkout uses it.
   if (ownsDatabase && leave()) {
     try {
@@ -27,9 +39,9 @@ function stop(code) {
   }
   process.exit(code);
 }
-process.on('SIGINT', () => stop(0));
-process.on('SIGTERM', () => stop(0));
-process.on('SIGHUP', () => stop(0));
+process.on('SIGINT', () => void stop(0));
+process.on('SIGTERM', () => void stop(0));
+process.on('SIGHUP', () => void stop(0));
 
 try {
   if (!Number.isInteger(port) || port < 1 || port > 65535)
@@ -44,14 +56,73 @@ try {
     databaseUrl = output('bash', [`${root}scripts/db.sh`, 'start']);
   }
   if (!dev) await build();
-  const served = await serve({ host, port, databaseUrl, dev });
+  const options = { host, port, databaseUrl, dev, shared: ownsDatabase };
+  const served = await serve(options);
   child = served.child;
-  child.on('exit', (code) => {
-    if (!stopping) console.error('The server ended.');
-    stop(code ?? 1);
-  });
   console.log(`Dendrotax is ready: ${served.address}`);
+  keepServer(options);
+  if (ownsDatabase) void keepDatabase(new URL(databaseUrl));
+  leaveWithNpm();
 } catch (error) {
   console.error(error instanceof Failed ? error.message : error);
-  stop(1);
+  await stop(1);
+}
+
+/** Starts the server again whenever it ends. The server survives what it can by itself; this is for what nothing survives. */
+function keepServer(options, failures = 0, since = Date.now()) {
+  child.on('exit', (code, signal) => {
+    if (stopping) return;
+    const times = Date.now() - since > RAN_WELL_MS ? 0 : failures;
+    const pause = PAUSES[Math.min(times, PAUSES.length - 1)];
+    console.error(`The server ended (${signal ?? code}); it is started again in ${pause} s.`);
+    setTimeout(() => {
+      if (stopping) return;
+      child = launch(options);
+      keepServer(options, times + 1);
+    }, pause * 1_000);
+  });
+}
+
+const answers = ({ hostname, port: at }) =>
+  new Promise((resolve) => {
+    const probe = connect(Number(at), hostname);
+    const end = (is) => {
+      probe.destroy();
+      resolve(is);
+    };
+    probe.setTimeout(1_500, () => end(false));
+    probe.once('connect', () => end(true));
+    probe.once('error', () => end(false));
+  });
+
+/** Starts the database server again where nobody answers at its port, twice in a row. */
+async function keepDatabase(address) {
+  let missed = 0;
+  let failures = 0;
+  while (!stopping) {
+    await wait(LOOK_EVERY_MS);
+    if (stopping || (await answers(address))) {
+      missed = 0;
+      failures = 0;
+      continue;
+    }
+    if (++missed < 2) continue;
+    const pause = PAUSES[Math.min(failures++, PAUSES.length - 1)];
+    console.error(`The database server is gone; it is started again${failures > 1 ? ` in ${pause} s` : ''}.`);
+    if (failures > 1) await wait(pause * 1_000);
+    if (stopping) return;
+    try {
+      const url = output('bash', [`${root}scripts/db.sh`, 'start'], { DB_PORT: address.port });
+      if (new URL(url).port === address.port) console.error('The database server is back.');
+    } catch (error) {
+      console.error(error.message);
+    }
+  }
+}
+
+/** npm that is killed tells nobody: its child is another's child then. */
+function leaveWithNpm() {
+  if (!process.env.npm_lifecycle_event) return;
+  const parent = process.ppid;
+  setInterval(() => process.ppid !== parent && stop(0), 1_000).unref();
 }

@@ -13,7 +13,7 @@ const hostAllowed = (host: string) => {
 
 function fromElsewhere(request: Request, host: string): boolean {
   const origin = request.headers.get('origin');
-  if (origin !== null) return origin === 'null' || new URL(origin).host !== host;
+  if (origin !== null) return !URL.canParse(origin) || new URL(origin).host !== host;
   // Scripts send neither header; browsers send at least this one.
   const site = request.headers.get('sec-fetch-site');
   return site !== null && site !== 'same-origin' && site !== 'none';

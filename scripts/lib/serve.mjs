@@ -21,28 +21,37 @@ export const freePort = () =>
     });
   });
 
-/** Starts the server and waits until its health address answers 200. Gives the child and its address. */
-export async function serve({ host, port, databaseUrl, dev = false }) {
-  if (!(await portFree(host, port)))
-    throw new Failed(`Port ${port} on ${host} is taken. Choose another: PORT=${port + 1} npm start`);
+/** The server as a child process; a channel tells it when whoever started it is gone. */
+export function launch({ host, port, databaseUrl, dev = false, shared = false }) {
   const env = {
     ...process.env,
     HOST: host,
     PORT: String(port),
     DATABASE_URL: databaseUrl,
+    DENDROTAX_DATABASE: shared ? 'shared' : 'own',
     ASTRO_TELEMETRY_DISABLED: '1',
   };
-  const child = dev
+  return dev
     ? spawn(bin('astro'), ['dev', '--host', host, '--port', String(port)], {
         cwd: root,
         env,
         stdio: ['ignore', 'inherit', 'inherit'],
       })
-    : spawn(process.execPath, ['dist/server/entry.mjs'], {
+    : spawn(process.execPath, ['scripts/app.mjs'], {
         cwd: root,
         env: { ...env, NODE_ENV: 'production', ASTRO_NODE_LOGGING: 'disabled' },
-        stdio: ['ignore', 'inherit', 'inherit'],
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       });
+}
+
+/** What waiting does not mend. */
+const HOPELESS = ['database-refuses', 'database-later'];
+
+/** Starts the server and waits until its health address answers 200. Gives the child and its address. */
+export async function serve({ host, port, ...rest }) {
+  if (!(await portFree(host, port)))
+    throw new Failed(`Port ${port} on ${host} is taken. Choose another: PORT=${port + 1} npm start`);
+  const child = launch({ host, port, ...rest });
   let ended = false;
   child.on('exit', () => {
     ended = true;
@@ -54,7 +63,9 @@ export async function serve({ host, port, databaseUrl, dev = false }) {
     try {
       const response = await fetch(`${address}/api/health`);
       if (response.ok) return { child, address };
-      last = (await response.json()).detail ?? '';
+      const { type = '', detail = '' } = await response.json();
+      last = detail;
+      if (HOPELESS.some((code) => type.endsWith(`#${code}`))) break;
     } catch {
       // Not listening yet.
     }

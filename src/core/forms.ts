@@ -6,6 +6,7 @@ import {
   type OpmlNode,
   outlineOfMarkdown,
   parseOpml,
+  TooDeep,
 } from './formats';
 import type { Kind } from './kinds';
 import {
@@ -45,7 +46,8 @@ function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
   try {
     nodes = parseOpml(raw).nodes;
   } catch (error) {
-    const refused = `This OPML is broken: ${(error as Error).message}.`;
+    const { message } = error as Error;
+    const refused = error instanceof TooDeep ? message : `This OPML is broken: ${message}.`;
     return { form: 'opml', items: [], links: [], sets: [], lines: {}, problems: [], refused };
   }
   // Line n of the outline is the n-th element.

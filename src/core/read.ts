@@ -53,6 +53,23 @@ function limited(list: ListRead): ListRead {
 /** A line of a list is shorter; what is longer is something else. */
 const MOST_LETTERS = 100_000;
 
+/** A line is about one item; some forms have a few lines for one. Asked before anything is read. */
+const MOST_LINES = 3 * ITEM_LIMIT;
+
+/** Lines with words, counted up to one more than `most`. */
+function linesIn(text: string, most: number): number {
+  let count = 0;
+  let words = false;
+  for (let i = 0; i <= text.length && count <= most; i++) {
+    const c = i < text.length ? text.charCodeAt(i) : 10;
+    if (c === 10 || c === 13) {
+      if (words) count++;
+      words = false;
+    } else if (c > 32) words = true;
+  }
+  return count;
+}
+
 /** Line ends inside items, which stood as a sign of their own while the text was read. */
 function unheld(list: ListRead): ListRead {
   const plain = (text: string) => text.replaceAll(SOFT_BREAK, '\n');
@@ -77,10 +94,13 @@ export interface ReadOptions {
   readonly headings?: boolean | undefined;
 }
 
+const NO_WORDS = 'There is no line with words in this list; write one line for each item.';
+
 /** Reads a list as a kind. */
 export function readList(kind: Kind, text: string, options: ReadOptions = {}): ReadResult {
   const { form, newId = countingIds(), roles, headings } = options;
   const fail = (code: Unreadable['code'], message: string): ReadResult => ({ ok: false, problem: { code, message } });
+  if (text.trim() === '') return fail('empty-list', NO_WORDS);
   const forms = formsOf(kind);
   const chosen = form === undefined ? recognise(text, forms, kind.columns) : forms.find((f) => f.id === form);
   if (!chosen)
@@ -89,6 +109,12 @@ export function readList(kind: Kind, text: string, options: ReadOptions = {}): R
       `There is no form "${form}" for this kind; choose one of ${forms.map((f) => f.id).join(', ')}.`,
     );
   if (isLineForm(chosen)) {
+    const count = linesIn(text, MOST_LINES);
+    if (count > MOST_LINES)
+      return fail(
+        'too-many-lines',
+        `The list has more than ${MOST_LINES.toLocaleString('en-GB')} lines; a chart holds ${ITEM_LIMIT} items at the most.`,
+      );
     const long = text.split('\n').findIndex((line) => line.length > MOST_LETTERS);
     if (long >= 0)
       return fail(
@@ -100,8 +126,7 @@ export function readList(kind: Kind, text: string, options: ReadOptions = {}): R
   const read = chosen.read(whole, { columns: kind.columns, newId, roles, headings });
   if (read.refused !== undefined) return fail('not-a-list', read.refused);
   const list = limited(unheld(read));
-  if (list.items.length === 0)
-    return fail('empty-list', 'There is no line with words in this list; write one line for each item.');
+  if (list.items.length === 0) return fail('empty-list', NO_WORDS);
   if (list.items.length > ITEM_LIMIT)
     return fail('too-many-lines', `The list has ${list.items.length} lines; a chart holds ${ITEM_LIMIT} at the most.`);
   return { ok: true, list };

@@ -61,7 +61,7 @@ async function followers(
     for (let tries = 1; ; tries++) {
       try {
         const { chart: value, revision } = await getChart(chart);
-        await changeChart(chart, { base: revision, change: change(value) });
+        await changeChart(chart, { base: revision, change: change(value), exact: true });
         break;
       } catch (error) {
         // One that went to the bin meanwhile follows nothing.

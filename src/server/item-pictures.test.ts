@@ -49,4 +49,18 @@ describe('pictures that are brought in', () => {
   ])('%s is refused with a sentence', async (_, bytes) => {
     await expect(scaled(bytes)).rejects.toMatchObject({ status: 422, code: 'no-picture' });
   });
+  it('that cost too much to draw are ended, and hold up nobody', async () => {
+    const blurred = (steps: string, size = 30_000) =>
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size} ${size}"><filter id="f" x="-5" y="-5" width="11" height="11">${steps}</filter><rect filter="url(#f)" width="${size}" height="${size}"/></svg>`,
+      );
+    await expect(scaled(blurred('<feGaussianBlur stdDeviation="3"/>'.repeat(11)))).rejects.toThrow(/steps of effects/);
+    const heavy = blurred('<feMorphology operator="dilate" radius="200"/>'.repeat(3), 600);
+    const begun = Date.now();
+    const ends = expect(scaled(heavy, 'a')).rejects.toMatchObject({ status: 422 });
+    // Somebody else's picture does not wait for it.
+    expect(await scaled(await plain(40, 30).jpeg().toBuffer(), 'b')).toMatchObject({ width: 40 });
+    await ends;
+    expect(Date.now() - begun).toBeLessThan(20_000);
+  }, 40_000);
 });

@@ -1,16 +1,12 @@
 /** Pictures in items: checked by their content, scaled, kept in `pictures`, and handed to those who draw scenes. */
 import { createHash } from 'node:crypto';
-import sharp from 'sharp';
 import { filesOf, type Scene } from '../core/scene';
 import { account, query } from './db';
 import { ApiError } from './http';
+import { SCALE_LIMITS, type ScaledPicture, scalePicture } from './pictures/scale';
 
-/** Longest side that is kept, in dots: 300 dots an inch at the largest size that a look can ask for, about. */
-const LONGEST = 640;
-/** Most dots of a file that is opened: a small file can unpack to very many. */
-const MOST_DOTS = 60_000_000;
-const SECONDS = 10;
-const FORMATS = new Set(['jpeg', 'png', 'webp', 'gif', 'tiff', 'svg', 'heif', 'avif']);
+/** Effects of a drawing are worked out for each dot and each of their steps: more steps than this cost too much. */
+const MOST_EFFECTS = 10;
 
 export interface PictureFile {
   readonly mime: string;
@@ -22,43 +18,49 @@ export type PictureFiles = ReadonlyMap<string, PictureFile>;
 const refused = (message: string) =>
   new ApiError(422, 'no-picture', message, [{ code: 'no-picture', message, field: 'body' }]);
 
+/** Steps of effects in a drawing; 0 where it is none. */
+function effectsIn(bytes: Uint8Array): number {
+  const text = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString('latin1');
+  return /<svg[\s>]/i.test(text.slice(0, 4_096)) ? (text.match(/<(?:\w+:)?fe[A-Z]\w*/g)?.length ?? 0) : 0;
+}
+
 /**
  * A file as it is kept: upright, at the most 640 dots long, without what cameras note in it. Drawings (SVG) become dots, so
  * that nothing in them can run.
- * @throws 422 where the content is no picture, whatever the file is called
+ * @param caller whose pictures wait for each other
+ * @throws 422 where the content is no picture, whatever the file is called, or costs too much to draw; 503 where too many wait
  */
-export async function scaled(bytes: Uint8Array): Promise<PictureFile & { width: number; height: number }> {
+export async function scaled(bytes: Uint8Array, caller = ''): Promise<ScaledPicture> {
   if (bytes.byteLength === 0) throw refused('The file is empty.');
-  const options = { limitInputPixels: MOST_DOTS, failOn: 'error' } as const;
-  try {
-    const { format, width = 0, height = 0, hasAlpha } = await sharp(bytes, options).metadata();
-    if (!FORMATS.has(format ?? '')) throw new Error(`format ${format}`);
-    const drawing = format === 'svg';
-    // A drawing has no dots of its own: it is drawn as large as it will be kept.
-    const density = drawing ? Math.min(2400, Math.max(1, (72 * LONGEST) / Math.max(1, width, height))) : undefined;
-    const picture = sharp(bytes, { ...options, ...(density && { density }) })
-      .rotate()
-      .resize({ width: LONGEST, height: LONGEST, fit: 'inside', withoutEnlargement: !drawing })
-      // Eight bits a channel in sRGB: what every reader of the files that come out knows.
-      .toColourspace('srgb')
-      .timeout({ seconds: SECONDS });
-    const { data, info } = await (hasAlpha || drawing ? picture.png() : picture.jpeg({ quality: 86 })).toBuffer({
-      resolveWithObject: true,
-    });
-    const mime = hasAlpha || drawing ? 'image/png' : 'image/jpeg';
-    return { mime, bytes: data, width: info.width, height: info.height };
-  } catch {
+  if (effectsIn(bytes) > MOST_EFFECTS)
+    throw refused(`This drawing has more than ${MOST_EFFECTS} steps of effects such as blurs; save it as a PNG file.`);
+  const made = await scalePicture(bytes, caller);
+  if (made === 'too-costly')
+    throw refused(
+      `This picture takes more than ${SCALE_LIMITS.seconds} seconds or ${SCALE_LIMITS.megabytes} MB to draw; save it smaller, or as a PNG file.`,
+    );
+  if (made === 'busy')
+    throw new ApiError(
+      503,
+      'busy',
+      'Too many pictures are being read; try again in a moment.',
+      [],
+      {},
+      { 'retry-after': '3' },
+    );
+  if (made === 'unreadable')
     throw refused('This is no picture that can be read; take a JPEG, PNG, WebP, GIF, TIFF, AVIF or SVG file.');
-  }
+  return made;
 }
 
 /** Keeps a picture. @returns what an item has as its `picture` */
 export async function keepPicture(bytes: Uint8Array): Promise<{ file: string; width: number; height: number }> {
-  const made = await scaled(bytes);
+  const owner = await account();
+  const made = await scaled(bytes, owner);
   const file = createHash('sha256').update(made.bytes).digest('base64url').slice(0, 24);
   await query(
     'INSERT INTO pictures (owner, id, mime, bytes, width, height) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING',
-    [await account(), file, made.mime, made.bytes, made.width, made.height],
+    [owner, file, made.mime, made.bytes, made.width, made.height],
   );
   return { file, width: made.width, height: made.height };
 }

@@ -3,20 +3,44 @@ import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { GARDEN, newChart } from './support';
 
-test('of changes sent at once on one revision just one is taken, the others learn what they missed', async ({
+test('of changes sent at once on one revision all are taken that fit, in one order; where it matters it can be asked for', async ({
   request,
 }) => {
   const address = `/api/charts/${await newChart(request)}/changes`;
-  const answers = await Promise.all(
-    Array.from({ length: 8 }, (_, i) =>
-      request.patch(address, { data: { base: 0, changes: [{ type: 'rename', title: `Name ${i}` }] } }),
-    ),
-  );
-  const statuses = answers.map((answer) => answer.status()).sort();
-  expect(statuses).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
-  const late = answers.find((answer) => answer.status() === 409)!;
-  expect(await late.json()).toMatchObject({ revision: 1, missed: [{ revision: 1, origin: 'do' }] });
-  expect((await (await request.get(`${address}?since=0`)).json()).changes.length).toBe(1);
+  const send = (i: number, more = {}) =>
+    request.patch(address, { data: { base: 0, changes: [{ type: 'rename', title: `Name ${i}` }], ...more } });
+  const answers = await Promise.all(Array.from({ length: 8 }, (_, i) => send(i)));
+  expect(answers.map((answer) => answer.status())).toEqual(Array.from({ length: 8 }, () => 200));
+  const revisions = await Promise.all(answers.map(async (answer) => (await answer.json()).revision as number));
+  expect(revisions.sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+  const { changes } = await (await request.get(`${address}?since=0`)).json();
+  expect(changes.map(({ revision }: { revision: number }) => revision)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+  // Made for just that revision, it is refused and told what it missed.
+  const late = await send(9, { exact: true });
+  expect(late.status()).toBe(409);
+  expect((await late.json()).missed.map(({ revision }: { revision: number }) => revision)).toEqual([
+    1, 2, 3, 4, 5, 6, 7, 8,
+  ]);
+});
+
+test('what was changed meanwhile so that a change fits no more is told', async ({ request }) => {
+  const id = await newChart(request, 'Ann\n\tBo\n');
+  const address = `/api/charts/${id}/changes`;
+  const { items } = (await (await request.get(`/api/charts/${id}`)).json()).chart;
+  const bo = Object.values<{ id: string; fields: { name: string } }>(items).find(({ fields }) => fields.name === 'Bo')!;
+  const send = (change: object) => request.patch(address, { data: { base: 0, changes: [change] } });
+  expect((await send({ type: 'remove-branch', id: bo.id })).status()).toBe(200);
+  const late = await send({ type: 'edit-fields', id: bo.id, fields: { post: 'Cook' } });
+  expect(late.status()).toBe(409);
+  expect(await late.json()).toMatchObject({
+    revision: 1,
+    missed: [{ revision: 1, change: { type: 'remove-branch' } }],
+  });
+  // Many missed changes are fetched rather than told.
+  for (let i = 0; i < 60; i++) await send({ type: 'rename', title: `Name ${i}` });
+  const later = await send({ type: 'edit-fields', id: bo.id, fields: { post: 'Cook' } });
+  expect((await later.json()).missed).toEqual([]);
+  expect((await later.body()).length).toBeLessThan(4_000);
 });
 
 test('a chart asked for several times with one key is made once', async ({ request }) => {

@@ -127,7 +127,9 @@ test('charts are made, changed, listed, refreshed, binned and restored', async (
   expect(await (await patch(0, edit, once)).json()).toEqual({ revision: 1 });
   expect((await patch(0, [{ type: 'rename', title: 'x' }], once)).status()).toBe(422);
 
-  const late = await patch(0, [{ type: 'rename', title: 'Renamed' }]);
+  const late = await request.patch(`${address}/changes`, {
+    data: { base: 0, exact: true, changes: [{ type: 'rename', title: 'Renamed' }] },
+  });
   expect(late.status()).toBe(409);
   expect(await late.json()).toMatchObject({ revision: 1, missed: [{ revision: 1, change: { type: 'edit-fields' } }] });
   expect(await (await patch(1, [{ type: 'rename', title: 'Renamed for the API' }])).json()).toEqual({ revision: 2 });

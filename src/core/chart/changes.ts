@@ -27,10 +27,20 @@ import { colourSchema, FIELD_LIMIT, fieldNameSchema, idSchema, textSchema } from
 export const newItemSchema = itemSchema.partial({ order: true });
 export type NewItem = z.infer<typeof newItemSchema>;
 
-/** A patch of a record: `null` takes the key away. */
-const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
+/**
+ * A patch of a record: `null` takes the key away.
+ * @param whole the record is kept whole: only what it may lack can be taken away
+ */
+const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>, whole = false) =>
   z
-    .object(Object.fromEntries(Object.entries(schema.shape).map(([key, of]) => [key, (of as z.ZodType).nullable()])))
+    .object(
+      Object.fromEntries(
+        Object.entries(schema.shape).map(([key, of]) => [
+          key,
+          whole && !(of instanceof z.ZodOptional) ? (of as z.ZodType) : (of as z.ZodType).nullable(),
+        ]),
+      ),
+    )
     .partial() as unknown as z.ZodType<{
     [K in keyof z.infer<z.ZodObject<T>>]?: z.infer<z.ZodObject<T>>[K] | null | undefined;
   }>;
@@ -39,7 +49,7 @@ const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
 const itemPatch = {
   style: lookPatchSchema.nullable().optional(),
   nudge: nudgeSchema.nullable().optional(),
-  leaves: z.string().max(20).nullable().optional(),
+  leaves: textSchema(20).nullable().optional(),
   folded: z.boolean().nullable().optional(),
   line: lineSchema.nullable().optional(),
   picture: pictureSchema.nullable().optional(),
@@ -84,14 +94,11 @@ const change = {
     face: faceSchema.nullable(),
   }),
   /** Problems left as they are on purpose, or no more. */
-  settle: z.object({ type: z.literal('settle'), keys: z.record(z.string().min(1).max(300), z.boolean()) }),
+  settle: z.object({ type: z.literal('settle'), keys: z.record(textSchema(300).min(1), z.boolean()) }),
   /** Answers remembered for the next list; `null` forgets one. */
   setAnswers: z.object({
     type: z.literal('set-answers'),
-    answers: z.record(
-      z.string().min(1).max(300),
-      z.object({ choice: textSchema(300), says: textSchema(400) }).nullable(),
-    ),
+    answers: z.record(textSchema(300).min(1), z.object({ choice: textSchema(300), says: textSchema(400) }).nullable()),
   }),
   /** The day on which a list was brought in. */
   setListed: z.object({ type: z.literal('set-listed'), day: chartSchema.shape.listed.unwrap().nullable() }),
@@ -127,7 +134,7 @@ const change = {
     item: idSchema,
     sets: z.record(idSchema, z.boolean()),
   }),
-  setKind: z.object({ type: z.literal('set-kind'), kind: z.string().min(1).max(40) }),
+  setKind: z.object({ type: z.literal('set-kind'), kind: textSchema(40).min(1) }),
   setLanguage: z.object({ type: z.literal('set-language'), language: chartSchema.shape.language.unwrap().nullable() }),
   setMatter: z.object({ type: z.literal('set-matter'), matter: chartSchema.shape.matter.unwrap().nullable() }),
   rename: z.object({ type: z.literal('rename'), title: titleSchema }),
@@ -136,12 +143,12 @@ const change = {
     tier: z.number().int().min(1).max(9999),
     name: textSchema(80).nullable().optional(),
     look: nullable(lookSchema).optional(),
-    leaves: z.string().max(20).nullable().optional(),
+    leaves: textSchema(20).nullable().optional(),
     gap: tierSchema.shape.gap.unwrap().nullable().optional(),
   }),
   setHouse: z.object({
     type: z.literal('set-house'),
-    house: z.string().min(1).max(60),
+    house: textSchema(60).min(1),
     /** `null`: the colours that ship; absent: as they are. */
     brand: colourSchema.nullable().optional(),
     /** `null`: the first font; absent: as it is. */
@@ -151,17 +158,17 @@ const change = {
   /** The look of all lines of a role, whole; `null`: as their tier. */
   setRole: z.object({
     type: z.literal('set-role'),
-    role: z.string().min(1).max(40),
+    role: textSchema(40).min(1),
     look: lineLookSchema.nullable(),
   }),
   /** All rules of looks, in their order; `null`: none. */
   setRules: z.object({ type: z.literal('set-rules'), rules: rulesSchema.nullable() }),
   /** Whether pictures are shown, and what stands where there is none; `null`: shown where there are some. */
   setPictures: z.object({ type: z.literal('set-pictures'), pictures: chartSchema.shape.pictures.unwrap().nullable() }),
-  setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema) }),
+  setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema, true) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
-    arrangement: z.record(z.string().max(40), choiceValueSchema.nullable()),
+    arrangement: z.record(textSchema(40), choiceValueSchema.nullable()),
   }),
 };
 
@@ -201,6 +208,8 @@ const single = z.discriminatedUnion('type', [
   change.setPage,
   change.setArrangement,
 ]);
+/** The schema of each change. */
+export const singleChangeSchemas: readonly z.ZodType[] = single.options;
 export type SingleChange = z.infer<typeof single>;
 
 /** Several changes carried out as one: all or none, one undo step. */

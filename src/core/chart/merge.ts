@@ -28,8 +28,7 @@ export function merged(first: Change, second: Change): Change | undefined {
     return { ...second, fields: { ...first.fields, ...second.fields } };
   if (first.type === 'set-tier' && second.type === 'set-tier' && first.tier === second.tier) {
     const look = first.look || second.look ? { look: { ...first.look, ...second.look } } : {};
-    const name = second.name ?? first.name;
-    return { ...second, ...look, ...(second.name === null ? { name: null } : name === undefined ? {} : { name }) };
+    return { ...first, ...second, ...look };
   }
   if (first.type === 'set-page' && second.type === 'set-page')
     return { ...second, page: { ...first.page, ...second.page } };

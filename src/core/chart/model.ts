@@ -60,7 +60,7 @@ export const tierSchema = z.object({
   look: lookPatchSchema.optional(),
   face: faceSchema.optional(),
   /** How the children of its items are set; absent: as the chart. */
-  leaves: z.string().max(20).optional(),
+  leaves: textSchema(20).optional(),
   /** Free space after it, before the next tier; absent: the chart's. */
   gap: z.number().min(12).max(600).optional(),
 });
@@ -88,7 +88,7 @@ export const itemSchema = z.object({
   id: idSchema,
   parent: idSchema.nullable(),
   /** Fractional key: siblings stand in the order of their keys, then of their ids. */
-  order: z.string().max(200).refine(isOrderKey, 'an order key is a fractional index such as "a0"'),
+  order: textSchema(200).refine(isOrderKey, 'an order key is a fractional index such as "a0"'),
   fields: fieldsSchema,
   /** Exception: a look set on this item on purpose. */
   style: lookPatchSchema.optional(),
@@ -99,7 +99,7 @@ export const itemSchema = z.object({
   /** A small move by hand, relative to the computed place. */
   nudge: nudgeSchema.optional(),
   /** How the children of this branch are set; absent: as the branch above. */
-  leaves: z.string().max(20).optional(),
+  leaves: textSchema(20).optional(),
   /** What stands under it is not drawn; how much it is, is said. */
   folded: z.boolean().optional(),
   /** The line to it from what it stands under. */
@@ -114,7 +114,7 @@ export const linkSchema = z.object({
   id: idSchema,
   from: idSchema,
   to: idSchema,
-  role: z.string().min(1).max(40),
+  role: textSchema(40).min(1),
   label: textSchema(FIELD_LIMIT).optional(),
   fields: fieldsSchema.optional(),
   line: lineSchema.optional(),
@@ -127,28 +127,28 @@ export const setSchema = z.object({
   name: textSchema(FIELD_LIMIT),
   members: z.array(idSchema),
   /** Sets stand in the order of their keys, then of their ids. */
-  order: z.string().max(200).refine(isOrderKey, 'an order key is a fractional index such as "a0"'),
+  order: textSchema(200).refine(isOrderKey, 'an order key is a fractional index such as "a0"'),
 });
 export type ItemSet = z.infer<typeof setSchema>;
 
 export const titleSchema = textSchema(200).trim().min(1, 'a chart needs a title');
 
 export const choiceValueSchema = z.union([textSchema(300), z.number(), z.boolean()]);
-export const arrangementSchema = z.record(z.string().max(40), choiceValueSchema);
+export const arrangementSchema = z.record(textSchema(40), choiceValueSchema);
 
 /** What lines can be about, where that is not what the kind says. */
 export const MATTERS = ['posts', 'people', 'things', 'ideas', 'places', 'topics'] as const;
 
 export const chartSchema = z.object({
   version: z.literal(1),
-  kind: z.string().min(1).max(40),
+  kind: textSchema(40).min(1),
   title: titleSchema,
   items: z.record(idSchema, itemSchema),
   links: z.record(idSchema, linkSchema),
   sets: z.record(idSchema, setSchema),
   notes: z.record(idSchema, noteSchema),
   enclosures: z.record(idSchema, enclosureSchema).optional(),
-  house: z.string().min(1).max(60),
+  house: textSchema(60).min(1),
   /** The language of its words, by which long ones are divided; absent: English. */
   language: z.enum(LANGUAGES).optional(),
   /** What its lines are about; absent: as its kind has it. */
@@ -167,7 +167,7 @@ export const chartSchema = z.object({
   /** What is known of the list's columns, by field. A field of one's own is here before any line has it. */
   columns: z.record(fieldNameSchema, columnSettingSchema).optional(),
   /** Looks of all lines of a role. */
-  roles: z.record(z.string().min(1).max(40), lineLookSchema).optional(),
+  roles: z.record(textSchema(40).min(1), lineLookSchema).optional(),
   /** Looks by what items are, the strongest first. */
   rules: rulesSchema.optional(),
   /** Of pictures in items, where they are not simply shown where there are some. */
@@ -175,16 +175,16 @@ export const chartSchema = z.object({
   /** What items show, where it is not the kind's own; a tier may differ. */
   face: faceSchema.optional(),
   /** Problems that a person looked at and left as they are on purpose, by their key. */
-  settled: z.record(z.string().max(300), z.literal(true)).optional(),
+  settled: z.record(textSchema(300), z.literal(true)).optional(),
   /** What was said of problems, by what they ask about: given again to the next list. */
-  answers: z.record(z.string().max(300), z.object({ choice: textSchema(300), says: textSchema(400) })).optional(),
+  answers: z.record(textSchema(300), z.object({ choice: textSchema(300), says: textSchema(400) })).optional(),
   /** The day (ISO 8601) on which a list was last brought in. */
   listed: z
     .string()
     .regex(/^\d{4}-\d{2}-\d{2}$/)
     .optional(),
   /** What a file carried that no kind uses, by place; kept so that it can be written back. */
-  carried: z.record(z.string().max(120), z.string()).optional(),
+  carried: z.record(textSchema(120), z.string()).optional(),
 });
 export type Chart = z.infer<typeof chartSchema>;
 

@@ -16,7 +16,7 @@ export const TESTS = ['equals', 'contains', 'filled', 'empty', 'over', 'under'] 
  * stands in a field.
  */
 export const conditionSchema = z.union([
-  z.object({ being: z.string().min(1).max(40) }),
+  z.object({ being: textSchema(40).min(1) }),
   z.object({ within: idSchema }),
   z.object({ descent: idSchema }),
   z.object({ field: fieldNameSchema, test: z.enum(TESTS), value: textSchema(300).optional() }),

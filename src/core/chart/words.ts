@@ -22,5 +22,5 @@ export const textSchema = (most: number) =>
 /** `#rrggbb`, the one way colours are written. */
 export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
 
-export const fieldNameSchema = z.string().min(1).max(80).refine(isOwnKey, 'this field name is reserved');
+export const fieldNameSchema = textSchema(80).min(1).refine(isOwnKey, 'this field name is reserved');
 export const fieldsSchema = z.record(fieldNameSchema, textSchema(FIELD_LIMIT));

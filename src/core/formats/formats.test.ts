@@ -100,19 +100,81 @@ describe('workbooks', () => {
     expect(await refused(new Uint8Array(5_000).fill(0, 0, 900).fill(0x41, 900))).toMatch(/not text/);
   }, 30_000);
 
-  it('that would be worked through cell by cell for millions of cells are refused, or read without that', async () => {
+  it('that ask for millions of cells are read without that, or refused', async () => {
     const good = unzipSync(
       await writeXlsx([{ name: 'L', columns: [{ label: 'Name', type: 'text' }], rows: [['A'], ['B']] }]),
     );
     const path = 'xl/worksheets/sheet1.xml';
     const withXml = (xml: string) =>
       zipSync({ ...good, [path]: strToU8(strFromU8(good[path]!).replace('</sheetData>', `</sheetData>${xml}`)) });
-    await expect(
-      readXlsx(withXml('<mergeCells count="1"><mergeCell ref="A1:XFD1048576"/></mergeCells>')),
-    ).rejects.toThrow(/merged cells/);
+    for (const ref of ['"A1:XFD1048576"', "'A1:XFD1048576'", '"$A$1&#58;$XFD$1048576"', '"A2:C"', '"nothing"'])
+      expect(readXlsx(withXml(`<mergeCells count="1"><mergeCell ref=${ref}/></mergeCells>`))[0]!.text).toBe(
+        'Name\nA\nB\n',
+      );
+    expect(() => readXlsx(withXml(`<mergeCells>${'<mergeCell ref="C1:C9"/>'.repeat(20_001)}</mergeCells>`))).toThrow(
+      /merged ranges/,
+    );
     const rule =
       '<dataValidations count="1"><dataValidation type="whole" sqref="A1:XFD1048576"><formula1>1</formula1></dataValidation></dataValidations>';
     expect((await readXlsx(withXml(rule)))[0]!.text).toBe('Name\nA\nB\n');
+  });
+
+  it('are bounded by what has words, not by what they say of rows, columns and names', () => {
+    const sheet = (inner: string) =>
+      zipSync(
+        Object.fromEntries(
+          Object.entries({
+            'xl/workbook.xml':
+              '<workbook><workbookPr date1904="1"/><sheets><sheet name="S" r:id="r1" xmlns:r="r"/></sheets></workbook>',
+            'xl/_rels/workbook.xml.rels':
+              '<Relationships><Relationship Id="r1" Type="x/worksheet" Target="/xl/worksheets/s.xml"/></Relationships>',
+            'xl/worksheets/s.xml': `<worksheet>${inner}</worksheet>`,
+          }).map(([name, text]) => [name, strToU8(text)]),
+        ),
+      );
+    const word = (text: string) => `<c t="inlineStr"><is><r><t>${text}</t></r><rPh><t>spoken</t></rPh></is></c>`;
+    const good = `<row>${word('Name')}${word('Post')}</row><row>${word('Ann')}<c t="str"><f>A1</f><v>Lead</v></c></row>`;
+    const read = (inner: string) => readXlsx(sheet(inner))[0]!.text;
+    expect(read(`<cols><col min="1" max="1000000000"/></cols><sheetData>${good}</sheetData>`)).toBe(
+      'Name,Post\nAnn,Lead\n',
+    );
+    expect(read(`<sheetData>${good}<row r="999999999">${'<c/>'.repeat(9)}</row></sheetData>`)).toBe(
+      'Name,Post\nAnn,Lead\n',
+    );
+    expect(() => read(`<sheetData>${good}<row r="999999999">${word('Bo')}</row></sheetData>`)).toThrow(/40000 rows/);
+    expect(() => read(`<sheetData><row><c r="XFD1" t="str"><v>x</v></c></row></sheetData>`)).toThrow(/columns/);
+    expect(() => read('<sheetData><row>')).toThrow(/damaged/);
+  });
+
+  it('give dates, times, shares, yes and no, and words as they are shown', () => {
+    const styles =
+      '<styleSheet><numFmts><numFmt numFmtId="170" formatCode="dd\\.mm\\.yyyy"/><numFmt numFmtId="171" formatCode="[Red]0.00&quot;days&quot;"/></numFmts><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="20"/><xf numFmtId="9"/><xf numFmtId="170"/><xf numFmtId="171"/><xf><alignment indent="2"/></xf></cellXfs></styleSheet>';
+    const cells = [
+      '<c s="1"><v>45415</v></c>',
+      '<c s="2"><v>0.5</v></c>',
+      '<c s="3"><v>0.125</v></c>',
+      '<c s="4"><v>45415.75</v></c>',
+      '<c s="5"><v>3</v></c>',
+      '<c t="b"><v>1</v></c>',
+      '<c t="s" s="6"><v>0</v></c>',
+      '<c><v>0.30000000000000004</v></c>',
+      '<c t="e"><v>#N/A</v></c>',
+    ];
+    const book = zipSync(
+      Object.fromEntries(
+        Object.entries({
+          'xl/workbook.xml': '<workbook><sheets><sheet name="S" r:id="r1" xmlns:r="r"/></sheets></workbook>',
+          'xl/_rels/workbook.xml.rels':
+            '<Relationships><Relationship Id="r1" Type="x/worksheet" Target="worksheets/s.xml"/><Relationship Id="r2" Type="x/styles" Target="styles.xml"/><Relationship Id="r3" Type="x/sharedStrings" Target="sharedStrings.xml"/></Relationships>',
+          // The sheet before what it refers to, as some programs write it.
+          'xl/worksheets/s.xml': `<worksheet><sheetData><row>${cells.join('')}</row></sheetData></worksheet>`,
+          'xl/styles.xml': styles,
+          'xl/sharedStrings.xml': '<sst><si><t>Ann</t><r><t> Lee_x000A_</t></r></si></sst>',
+        }).map(([name, text]) => [name, strToU8(text)]),
+      ),
+    );
+    // Serial numbers of days: 45415 is 3 May 2024 (ECMA-376, 18.17.4.1).
+    expect(readXlsx(book)[0]!.text).toBe('2024-05-03,12:00,12.5 %,2024-05-03 18:00,3,yes,"    Ann Lee\n",0.3,#N/A\n');
   });
 
   it('never work out a formula', async () => {
@@ -138,8 +200,11 @@ describe('hostile lists', () => {
     expect(message(`Name,Post\nA,"open ${'x'.repeat(100_000)}\n`)).toMatch(/quotation mark/);
     expect(message(`${'('.repeat(90_000)}\n`)).toMatch(/longer than 2000/);
     expect(message('[[[[[[[[', 'json')).toMatch(/JSON is broken/);
+    expect(message(`${'['.repeat(5_000)}${']'.repeat(5_000)}`, 'json')).toMatch(/JSON is nested deeper than/);
+    expect(message(`${'a\n'.repeat(90_001)}`)).toMatch(/more than 90,000 lines/);
+    expect(message('\n'.repeat(2_000_000))).toMatch(/no line with words/);
     expect(message(`<opml version="2.0"><body>${'<outline text="A">'.repeat(50_000)}`)).toMatch(
-      /OPML is broken|at the most/,
+      /OPML is nested deeper than 1,000 levels/,
     );
     expect(
       message(

@@ -23,6 +23,8 @@ export interface GedcomFile {
   readonly encoding: string;
 }
 
+/** Levels are written with two digits at the most (version 7.0, chapter 1). */
+const MOST_LEVELS = 99;
 const LINE = /^\s*(\d+)\s+(?:(@[^@\s]+@)\s+)?([A-Za-z0-9_]+)(?: (.*))?$/;
 
 export const looksLikeGedcom = (text: string): boolean => /^\uFEFF?\s*0\s+HEAD\s*[\r\n]/.test(text);
@@ -42,7 +44,7 @@ export function parseGedcom(text: string): GedcomFile {
     if (raw.trim() === '') continue;
     const found = LINE.exec(raw.replace(/\r$/, ''));
     const level = found ? Number(found[1]) : -1;
-    if (!found || level > open.length) {
+    if (!found || level > open.length || level > MOST_LEVELS) {
       // Old programs break long texts without a mark of their own: the rest belongs to the line above.
       const last = open.at(-1);
       if (!found && last) last.value += `\n${raw.trim()}`;

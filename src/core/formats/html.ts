@@ -1,6 +1,7 @@
 /** Tables and nested lists on the clipboard of documents and web pages, as text that lists are read from. */
 import { Parser } from 'htmlparser2';
 import Papa from 'papaparse';
+import { UnreadableFile } from './unreadable';
 
 interface Cell {
   readonly text: string;
@@ -10,11 +11,14 @@ interface Cell {
 
 /** Rows as a rectangle: what spans rows stands in each of them, what spans columns in the first. */
 function unspanned(rows: readonly (readonly Cell[])[]): string[][] {
+  let filled = 0;
   const grid: string[][] = rows.map(() => []);
   for (const [y, row] of rows.entries()) {
     let x = 0;
     for (const cell of row) {
       while (grid[y]![x] !== undefined) x++;
+      filled += cell.across * Math.min(cell.down, rows.length - y);
+      if (filled > MOST_CELLS) throw new UnreadableFile('The table of this page has more cells than any list.');
       for (let down = 0; down < Math.min(cell.down, rows.length - y); down++)
         for (let across = 0; across < cell.across; across++)
           grid[y + down]![x + across] = across === 0 ? cell.text : '';
@@ -29,6 +33,9 @@ const SILENT = new Set(['script', 'style', 'head', 'title', 'template']);
 /** Word processors write lists as paragraphs that name their level. */
 const LIST_LEVEL = /mso-list:[^;"']*\blevel(\d+)/i;
 const MOST_SPAN = 200;
+/** Cells of a table once those that span are filled in, and levels of its lists; deeper ones stand at the deepest. */
+const MOST_CELLS = 2_000_000;
+const MOST_DEPTH = 100;
 const span = (text: string | undefined) => Math.min(MOST_SPAN, Math.max(1, Number.parseInt(text ?? '1', 10) || 1));
 
 const tidied = (text: string) =>
@@ -82,7 +89,7 @@ export function textOfHtml(html: string): string | undefined {
         if (name === 'li' || level) {
           end();
           listed = true;
-          line = { level: level ? Number(level[1]) - 1 : Math.max(0, lists - 1), text: '' };
+          line = { level: Math.min(MOST_DEPTH, Math.max(0, (level ? Number(level[1]) : lists) - 1)), text: '' };
         } else if (name === 'br' && line) line.text += '\n';
         else if (BREAKS.has(name) && name !== 'br' && !(name === 'p' && line && line.text.trim() === '')) end();
         // The sign that a word processor writes before a line of a list is not part of its words.

@@ -1,5 +1,6 @@
 /** OPML 2.0 (Outline Processor Markup Language, opml.org/spec2.opml): nested `outline` elements with a `text` each. */
 import { SaxesParser } from 'saxes';
+import { MOST_LEVELS, tooDeep } from '../list/limits';
 
 export interface OpmlNode {
   readonly text: string;
@@ -8,6 +9,9 @@ export interface OpmlNode {
   /** From 0. */
   readonly level: number;
 }
+
+/** It is nested deeper than any list. */
+export class TooDeep extends Error {}
 
 export interface OpmlFile {
   readonly title: string;
@@ -41,7 +45,10 @@ export function parseOpml(text: string): OpmlFile {
   parser.on('error', (error) => {
     failed ??= error;
   });
+  // Every element counts: what nests without being a line costs the same.
+  let depth = 0;
   parser.on('opentag', ({ name, attributes }) => {
+    if (++depth > MOST_LEVELS) throw new TooDeep(tooDeep('OPML'));
     if (name === 'title') inTitle = true;
     if (name !== 'outline') return;
     const own = Object.entries(attributes as Record<string, string>);
@@ -56,6 +63,7 @@ export function parseOpml(text: string): OpmlFile {
     if (inTitle) title += words;
   });
   parser.on('closetag', ({ name }) => {
+    depth--;
     if (name === 'title') inTitle = false;
     if (name === 'outline') level--;
   });

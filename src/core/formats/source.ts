@@ -1,7 +1,8 @@
 /** What a file holds, as text that lists are read from, whatever the file is. */
 import { decode } from './decode';
 import { textOfHtml } from './html';
-import { looksLikeZip, readXlsx, type SheetText, UnreadableFile } from './xlsx';
+import { UnreadableFile } from './unreadable';
+import { looksLikeZip, readXlsx, type SheetText } from './xlsx';
 
 export interface Source {
   readonly text: string;
@@ -30,7 +31,7 @@ const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
 export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
   if (looksLikeZip(bytes)) {
-    const sheets = await readXlsx(bytes);
+    const sheets = readXlsx(bytes);
     if (sheets.length === 0) throw new UnreadableFile('No sheet of this file has words in it.');
     return { text: sheets[0]!.text, sheets, said: '' };
   }

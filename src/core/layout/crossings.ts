@@ -22,7 +22,15 @@ function cross({ a, b }: Part, { a: c, b: d }: Part): boolean {
 }
 
 /**
- * How many pairs of lines cross as they are drawn. Lines that only meet at an end or run along each other do not cross.
+ * What is counted at the most, and parts that are held against each other: where everything is linked to everything the
+ * number grows with the fourth power, and nobody counts that far.
+ */
+const MOST_CROSSINGS = 100_000;
+const MOST_COMPARED = 3_000_000;
+
+/**
+ * How many pairs of lines cross as they are drawn, up to `MOST_CROSSINGS`; fewer are told where more than `MOST_COMPARED`
+ * would have to be looked at. Lines that only meet at an end or run along each other do not cross.
  * @param lines corners of each line; @param bundle lines of one bundle, such as those that leave one trunk, are not counted
  * against each other
  */
@@ -43,10 +51,14 @@ export function crossingsOf(lines: readonly (readonly Point[])[], bundle?: reado
     }),
   );
   parts.sort((p, q) => p.low - q.low);
-  const pairs = new Set<string>();
+  const pairs = new Map<number, Set<number>>();
+  let count = 0;
+  let compared = 0;
   const open: Part[] = [];
   for (const part of parts) {
     let kept = 0;
+    compared += open.length;
+    if (compared > MOST_COMPARED || count >= MOST_CROSSINGS) break;
     for (const other of open) {
       if (other.high < part.low) continue;
       open[kept++] = other;
@@ -54,18 +66,21 @@ export function crossingsOf(lines: readonly (readonly Point[])[], bundle?: reado
       if (bundle && bundle[other.line] !== undefined && bundle[other.line] === bundle[part.line]) continue;
       if (!cross(part, other)) continue;
       // Lines of a shared trunk cross another line there once, not once each.
-      pairs.add(crossingKey(part, other));
+      const [x, y] = crossingAt(part, other);
+      const there = pairs.get(x);
+      if (there?.has(y)) continue;
+      if (there) there.add(y);
+      else pairs.set(x, new Set([y]));
+      count++;
     }
     open.length = kept;
     open.push(part);
   }
-  return pairs.size;
+  return count;
 }
 
-/** Where two parts cross, rounded: what is drawn once is counted once. */
-function crossingKey({ a, b }: Part, { a: c, b: d }: Part): string {
+/** Where two parts cross, in hundredths of a point: what is drawn once is counted once. */
+function crossingAt({ a, b }: Part, { a: c, b: d }: Part): readonly [number, number] {
   const share = side(c, d, a) / (side(c, d, a) - side(c, d, b));
-  const x = a[0] + (b[0] - a[0]) * share;
-  const y = a[1] + (b[1] - a[1]) * share;
-  return `${x.toFixed(2)} ${y.toFixed(2)}`;
+  return [Math.round((a[0] + (b[0] - a[0]) * share) * 100), Math.round((a[1] + (b[1] - a[1]) * share) * 100)];
 }

@@ -106,8 +106,9 @@ export function fitToPage(
   const { margin } = page;
   const sheet = sheetPoints(page);
   if (!sheet) {
-    const width = picture.width + 2 * margin;
-    const height = picture.height + header + footer + 2 * margin;
+    // A page of no size is none: with nothing on it, it is a point.
+    const width = Math.max(1, picture.width + 2 * margin);
+    const height = Math.max(1, picture.height + header + footer + 2 * margin);
     return { width, height, scale: 1, x: margin, y: margin + header };
   }
   // However little the margins and the words leave, there is a point to place the picture on.

@@ -1,4 +1,5 @@
 /** A newer list against the chart: who joined, left, moved, was renamed or changed, and the change that brings it there. */
+
 import {
   type Change,
   type Chart,
@@ -11,6 +12,7 @@ import {
   treeOf,
   walk,
 } from '../chart';
+import { pushTo } from '../grouped';
 import { type MatchedBy, matchLines, SURE } from './match';
 import type { ListRead } from './types';
 import { folded } from './words';
@@ -58,7 +60,7 @@ function linkChange(chart: Chart, fresh: readonly Link[], there: (id: string) =>
   const waiting = new Map<string, string[]>();
   for (const link of Object.values(chart.links)) {
     const key = linkKey(link);
-    waiting.set(key, [...(waiting.get(key) ?? []), link.id]);
+    pushTo(waiting, key, link.id);
   }
   const put = fresh.filter(
     (link) => there(link.from) && there(link.to) && waiting.get(linkKey(link))?.shift() === undefined,

@@ -14,6 +14,7 @@ export { byType, isYes, natural, showField } from './format';
 export { inLanguages } from './headings';
 export { jsonForm, listAsJson } from './json';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
+export { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 export { lineProblems, mergeLines, problemKey } from './lines';
 export { SURE } from './match';
 export { jaroWinkler, LIKELY, likeness } from './names';

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
 import { GRADE } from './columns';
+import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 import { writeCsv } from './table';
 import type { ListForm, ListRead } from './types';
 
@@ -149,6 +150,7 @@ export const jsonForm = (table: ListForm): ListForm => ({
       ? 0.97
       : 0,
   read(raw, context) {
+    if (depthOfJson(raw) > MOST_LEVELS) return refused(tooDeep('JSON'));
     let value: unknown;
     try {
       value = JSON.parse(raw.replace(/^\uFEFF/, ''));

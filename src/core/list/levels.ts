@@ -131,12 +131,24 @@ export function levelMarks(text: string, meaning = ''): 'numbers' | 'bullets' | 
   return share(raws, (raw) => bulletOf(raw.body, meaning) !== null) > 0.5 ? 'bullets' : undefined;
 }
 
+/** The same text is asked about by every kind and form. */
+let last: { readonly text: string; readonly raws: Raw[] } | undefined;
+
 function rawLines(text: string): Raw[] {
+  if (last?.text !== text) last = { text, raws: rawLinesOf(text) };
+  return last.raws;
+}
+
+/** Blanks other than tabs and spaces. */
+const OTHER_BLANK = /[^\t ]/;
+
+function rawLinesOf(text: string): Raw[] {
   const raws: Raw[] = [];
   for (const [i, line] of text.split('\n').entries()) {
     const body = line.trimStart();
     if (body.trim() === '') continue;
-    const indent = line.slice(0, line.length - body.length).replace(/[^\t]/gu, ' ');
+    const blank = line.slice(0, line.length - body.length);
+    const indent = OTHER_BLANK.test(blank) ? blank.replace(/[^\t]/gu, ' ') : blank;
     raws.push({ line: i + 1, indent, body: body.trimEnd() });
   }
   return raws;

@@ -74,6 +74,8 @@ function byLevelColumns(
 }
 
 /** Numbers such as 1.2.3: a line stands under the one whose number it goes on from; what skips or comes twice is said. */
+const MOST_PARTS = 60;
+
 export function byNumbers(numbered: readonly { readonly line: number; readonly number: string }[]): {
   readonly parents: readonly (number | null)[];
   readonly problems: readonly Problem[];
@@ -83,7 +85,9 @@ export function byNumbers(numbered: readonly { readonly line: number; readonly n
   const problems: Problem[] = [];
   const parents = numbered.map(({ line, number: written }, i): number | null => {
     const text = tidy(written).replace(/[.)]$/, '');
-    const parts = text === '' ? [] : text.split('.').map((part) => part.replace(/^0+(?=\d)/, ''));
+    // What has more parts is no number of a place.
+    const parts = text === '' ? [] : text.split('.', MOST_PARTS + 1).map((part) => part.replace(/^0+(?=\d)/, ''));
+    if (parts.length > MOST_PARTS) return null;
     const missing: string[] = [];
     let parent: number | null = null;
     for (let length = parts.length - 1; length > 0; length--) {

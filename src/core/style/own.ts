@@ -14,6 +14,7 @@ import {
   lookSchema,
   type Rule,
   rulesSchema,
+  textSchema,
 } from '../chart';
 
 const tierNumber = z.string().regex(/^[1-9]\d{0,3}$/);
@@ -33,7 +34,7 @@ export const houseSpecSchema = z.object({
   pictures: chartSchema.shape.pictures.unwrap().nullable().optional(),
   /** What items show: for charts of this kind, as other kinds have other fields. */
   content: z
-    .object({ kind: z.string().min(1).max(40), all: faceSchema.optional(), tiers: z.record(tierNumber, faceSchema) })
+    .object({ kind: textSchema(40).min(1), all: faceSchema.optional(), tiers: z.record(tierNumber, faceSchema) })
     .optional(),
 });
 export type HouseSpec = z.infer<typeof houseSpecSchema>;

@@ -179,6 +179,7 @@ export const changesRequest = z.object({
   base: z.number().int().min(0).describe('The revision you last saw'),
   changes: z.array(changeSchema).min(1).max(5_000).describe('Carried out together: all or none, one undo step'),
   origin: z.enum(['do', 'undo', 'redo']).optional(),
+  exact: z.boolean().optional().describe('Refuse it with 409 where the chart has moved on since `base`'),
   client: idSchema.optional().describe('Names your window, so that you know your own changes again'),
 });
 export const changesAnswer = z.object({ revision: z.number().int() });

@@ -1,7 +1,12 @@
-/** The change log: the only way a stored chart changes. */
+/**
+ * The change log: the only way a stored chart changes. Changes of one chart are carried out in the order they come in, those
+ * that wait together in one transaction: fifty people at one chart take one connection, and the chart is written once.
+ */
 import { apply, type Change, type Chart, type Origin } from '../../core/chart';
-import { account, query, transaction } from '../db';
+import { account, type Client, outside, query, transaction } from '../db';
+import { answersFor, keepAnswers, keyUsed } from '../http/answers';
 import { ApiError } from '../http/problem';
+import { Kept } from './kept';
 import { notThere } from './store';
 
 export interface LoggedChange {
@@ -14,81 +19,198 @@ export interface LoggedChange {
 }
 
 export interface SentChange {
-  /** The revision the sender last saw. */
+  /** The revision the sender last saw. What came since is no hindrance where the change still can be carried out. */
   readonly base: number;
   readonly change: Change;
   readonly origin?: Origin | undefined;
   readonly client?: string | null | undefined;
   readonly key?: string | null | undefined;
+  /** Tells requests with the same key apart. */
+  readonly print?: string | undefined;
+  /** It was made for just this revision, and for no other. */
+  readonly exact?: boolean | undefined;
+}
+
+export interface Changed {
+  readonly revision: number;
 }
 
 /** Name of the database channel on which new revisions are told. */
 export const CHANNEL = 'chart_changed';
 
+interface Waiting {
+  readonly sent: SentChange;
+  readonly done: (changed: Changed) => void;
+  readonly failed: (error: unknown) => void;
+}
+
+/** Changes that wait for each chart. */
+const queues = new Map<string, Waiting[]>();
+/** As many wait for one chart at most; whoever comes then is told to come again. */
+const QUEUE_LIMIT = 500;
+/** As many are carried out in one transaction. */
+const BATCH = 100;
+/** What a refusal tells of missed changes has this many bytes at most; more is fetched. */
+const TOLD_BYTES = 16_000;
+const TOLD_MOST = 50;
+
+/** Charts as this server wrote or read them last: read again only where another server changed them. */
+const kept = new Kept(24);
+
 /**
- * Carries out a change on the stored value, in one transaction with its entry in the log.
- * @throws 409 with the changes missed where the chart has moved on; 422 where the change can't be carried out
+ * Carries out a change on the stored value, in one transaction with its entry in the log and the answer to its key.
+ * @throws 409 where the chart has moved on and the change fits no more; 422 where it can't be carried out; 503 where too many wait
  */
-export function changeChart(id: string, sent: SentChange): Promise<{ revision: number; chart: Chart }> {
-  const { base, change, origin = 'do', client = null, key = null } = sent;
-  return transaction(async (db) => {
-    const owner = await account();
-    const found = await db.query<{ value: Chart; revision: number }>(
-      'SELECT value, revision FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL FOR UPDATE',
-      [id, owner],
-    );
-    const row = found.rows[0];
-    if (!row) throw notThere();
-    if (base > row.revision)
-      throw new ApiError(
-        422,
-        'unknown-revision',
-        `The chart is at revision ${row.revision}; ${base} is still to come.`,
-        [{ code: 'unknown-revision', message: 'Send the revision you last saw.', field: 'base' }],
+export function changeChart(id: string, sent: SentChange): Promise<Changed> {
+  return new Promise((done, failed) => {
+    const queue = queues.get(id);
+    if (queue && queue.length >= QUEUE_LIMIT)
+      return failed(
+        new ApiError(503, 'too-many-changes', 'Too many changes wait for this chart.', [], {}, { 'retry-after': '1' }),
       );
-    if (base < row.revision) {
-      const missed = await db.query<LoggedChange>(
-        'SELECT revision, change, origin, client, key FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision',
-        [id, base],
-      );
-      throw new ApiError(
-        409,
-        'changed-meanwhile',
-        'The chart was changed meanwhile; apply the missed changes and send yours again.',
-        [],
-        {
-          revision: row.revision,
-          missed: missed.rows,
-        },
-      );
+    if (queue) queue.push({ sent, done, failed });
+    else {
+      queues.set(id, [{ sent, done, failed }]);
+      // Whoever asked may be within a transaction: this one is its own.
+      void outside(() => work(id));
     }
-    const applied = apply(row.value, change);
-    if (!applied.ok)
-      throw new ApiError(422, applied.problem.code, applied.problem.message, [
-        { ...applied.problem, field: 'changes' },
-      ]);
-    const revision = row.revision + 1;
-    await db.query('UPDATE charts SET value = $2, revision = $3, title = $4, changed_at = now() WHERE id = $1', [
-      id,
-      JSON.stringify(applied.chart),
-      revision,
-      applied.chart.title,
-    ]);
-    await db.query(
-      'INSERT INTO changes (chart, revision, change, inverse, origin, account, client, key) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-      [id, revision, JSON.stringify(change), JSON.stringify(applied.inverse), origin, owner, client, key],
-    );
-    await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
-    return { revision, chart: applied.chart };
   });
+}
+
+async function work(id: string): Promise<void> {
+  const queue = queues.get(id)!;
+  while (queue.length > 0) {
+    const batch = queue.splice(0, BATCH);
+    try {
+      const results = await transaction((db) => carryOut(db, id, batch));
+      for (const [i, { done, failed }] of batch.entries()) {
+        const result = results.answers[i]!;
+        if (result instanceof Error) failed(result);
+        else done(result);
+      }
+      if (results.chart) kept.put(id, results.chart);
+    } catch (error) {
+      kept.drop(id);
+      for (const { failed } of batch) failed(error);
+    }
+  }
+  queues.delete(id);
+}
+
+interface CarriedOut {
+  readonly answers: readonly (Changed | Error)[];
+  /** As it is once the transaction is through. */
+  readonly chart?: { readonly revision: number; readonly value: Chart };
+}
+
+async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Promise<CarriedOut> {
+  const owner = await account();
+  const found = await db.query<{ revision: number }>(
+    'SELECT revision FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL FOR UPDATE',
+    [id, owner],
+  );
+  const keys = batch.flatMap(({ sent: { key } }) => key ?? []);
+  const answered = keys.length > 0 ? await answersFor(db, owner, keys) : new Map();
+  const row = found.rows[0];
+  let value: Chart | undefined;
+  let revision = row?.revision ?? 0;
+  if (row) {
+    value = kept.at(id, revision);
+    value ??= (await db.query<{ value: Chart }>('SELECT value FROM charts WHERE id = $1', [id])).rows[0]!.value;
+  }
+  const begun = revision;
+  const log: unknown[] = [];
+  const fresh: Parameters<typeof keepAnswers>[2][number][] = [];
+  const answers: (Changed | Error)[] = [];
+  for (const { sent } of batch) {
+    const { base, change, origin = 'do', client = null, key = null, print = '', exact = false } = sent;
+    const before = key === null ? undefined : answered.get(key);
+    if (before) {
+      answers.push(before.request === print ? (before.body as Changed) : keyUsed());
+      continue;
+    }
+    if (!value) {
+      answers.push(notThere());
+      continue;
+    }
+    if (base > revision) {
+      answers.push(stillToCome(revision, base));
+      continue;
+    }
+    const applied = exact && base < revision ? undefined : apply(value, change);
+    if (!applied?.ok) {
+      answers.push(
+        base < revision
+          ? await movedOn(db, id, base, revision)
+          : new ApiError(422, applied!.problem.code, applied!.problem.message, [
+              { ...applied!.problem, field: 'changes' },
+            ]),
+      );
+      continue;
+    }
+    value = applied.chart;
+    revision++;
+    log.push({ revision, change, inverse: applied.inverse, origin, client, key });
+    const answer = { revision };
+    answers.push(answer);
+    if (key !== null) {
+      const one = { key, request: print, status: 200, body: answer };
+      answered.set(key, one);
+      fresh.push(one);
+    }
+  }
+  if (!value || revision === begun) return { answers };
+  await db.query('UPDATE charts SET value = $2, revision = $3, title = $4, changed_at = now() WHERE id = $1', [
+    id,
+    JSON.stringify(value),
+    revision,
+    value.title,
+  ]);
+  await db.query(
+    `INSERT INTO changes (chart, revision, change, inverse, origin, account, client, key)
+     SELECT $1, l.revision, l.change, l.inverse, l.origin, $2, l.client, l.key
+       FROM jsonb_to_recordset($3::jsonb)
+         AS l (revision integer, change jsonb, inverse jsonb, origin text, client text, key text)`,
+    [id, owner, JSON.stringify(log)],
+  );
+  await keepAnswers(db, owner, fresh);
+  await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
+  return { answers, chart: { revision, value } };
+}
+
+const stillToCome = (revision: number, base: number) =>
+  new ApiError(422, 'unknown-revision', `The chart is at revision ${revision}; ${base} is still to come.`, [
+    { code: 'unknown-revision', message: 'Send the revision you last saw.', field: 'base' },
+  ]);
+
+/** What was missed is told where it is little; else it is fetched with `since`. */
+async function movedOn(db: Client, id: string, base: number, revision: number): Promise<ApiError> {
+  // Changes of this very transaction are not in the log yet: they are fetched.
+  const { rows } = await db.query<LoggedChange>(
+    `SELECT revision, change, origin, client, key FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision LIMIT ${TOLD_MOST + 1}`,
+    [id, base],
+  );
+  const whole = rows.length <= TOLD_MOST && rows.at(-1)?.revision === revision;
+  const little = whole && JSON.stringify(rows).length <= TOLD_BYTES;
+  return new ApiError(
+    409,
+    'changed-meanwhile',
+    'The chart was changed meanwhile, and your change fits no more; fetch the missed changes and look at it again.',
+    [],
+    { revision, missed: little ? rows : [] },
+  );
 }
 
 const owned = 'EXISTS (SELECT 1 FROM charts c WHERE c.id = l.chart AND c.owner = $2)';
 
-/** Changes after a revision, oldest first. */
+/** Changes of an answer; whoever wants more asks again. */
+export const CHANGES_PER_PAGE = 500;
+
+/** Changes after a revision, oldest first, up to `CHANGES_PER_PAGE`. */
 export const changesSince = async (id: string, since: number): Promise<LoggedChange[]> =>
   query<LoggedChange & Record<string, unknown>>(
-    `SELECT revision, change, origin, client, key FROM changes l WHERE chart = $1 AND ${owned} AND revision > $3 ORDER BY revision`,
+    `SELECT revision, change, origin, client, key FROM changes l
+      WHERE chart = $1 AND ${owned} AND revision > $3 ORDER BY revision LIMIT ${CHANGES_PER_PAGE}`,
     [id, await account(), since],
   );
 

@@ -1,44 +1,106 @@
 /** New revisions told to whoever is watching a chart, over the database's LISTEN and NOTIFY. */
 import pg from 'pg';
 import { connection } from '../db';
-import { CHANNEL } from './changes';
+import { CHANNEL, changesSince, type LoggedChange } from './changes';
 
-type Watcher = (revision: number) => void;
+/** What whoever watches a chart is told: its revision, and the changes that led to it where they are little. */
+export interface News {
+  readonly revision: number;
+  readonly changes?: readonly LoggedChange[];
+}
+/** Told in place of news where the connection was lost. */
+export const LOST = 'lost';
+
+type Watcher = (news: News | typeof LOST) => void;
+/** Revisions of one chart within this time are told together, in milliseconds. */
+const TOGETHER_MS = 25;
+/** Changes with more letters are not told along but fetched by whoever wants them. */
+const TOLD_LETTERS = 32_000;
+
 const watchers = new Map<string, Set<Watcher>>();
 let listener: Promise<void> | undefined;
 
+/** Of each chart that is watched, the revision told last, and the one heard since that is still to be told. */
+const heard = new Map<string, { told: number | undefined; revision: number; telling: boolean }>();
+
+function hear(id: string, revision: number): void {
+  const one = heard.get(id) ?? { told: undefined, revision, telling: false };
+  one.revision = Math.max(one.revision, revision);
+  heard.set(id, one);
+  if (one.telling) return;
+  one.telling = true;
+  setTimeout(() => void tellAll(id, one), TOGETHER_MS);
+}
+
+/** The changes are asked for once, however many watch. */
+async function tellAll(id: string, one: { told: number | undefined; revision: number; telling: boolean }) {
+  const { revision, told } = one;
+  let changes: readonly LoggedChange[] = [];
+  try {
+    if (told !== undefined && told < revision) changes = await changesSince(id, told);
+  } catch {
+    // They fetch them themselves.
+  }
+  one.telling = false;
+  const whole = changes.at(-1) !== undefined && changes.at(-1)!.revision >= revision;
+  const little = whole && JSON.stringify(changes).length <= TOLD_LETTERS;
+  const last = whole ? changes.at(-1)!.revision : revision;
+  one.told = last;
+  for (const tell of [...(watchers.get(id) ?? [])]) tell(little ? { revision: last, changes } : { revision: last });
+  if (one.revision > last) hear(id, one.revision);
+}
+
+/** A connection that is half open says nothing and hears nothing: it is asked now and then. */
+const PROBE_MS = 15_000;
+const PROBE_ANSWER_MS = 5_000;
+
 async function listen(): Promise<void> {
-  const client = new pg.Client(connection());
+  const client = new pg.Client({ ...connection(), query_timeout: PROBE_ANSWER_MS });
+  let over = false;
   const lost = () => {
+    if (over) return;
+    over = true;
+    clearInterval(probe);
     listener = undefined;
+    client.end().catch(() => undefined);
     // Those who watch now would hear nothing more: end their streams, so that they come back and catch up.
-    for (const set of [...watchers.values()]) for (const tell of [...set]) tell(-1);
+    for (const set of [...watchers.values()]) for (const tell of [...set]) tell(LOST);
   };
   client.on('error', lost);
   client.on('end', lost);
   client.on('notification', ({ payload }) => {
     const { id, revision } = JSON.parse(payload ?? '{}') as { id: string; revision: number };
-    for (const tell of watchers.get(id) ?? []) tell(revision);
+    if (watchers.has(id)) hear(id, revision);
   });
-  await client.connect();
-  await client.query(`LISTEN ${CHANNEL}`);
+  const probe = setInterval(() => client.query('SELECT 1').catch(lost), PROBE_MS);
+  probe.unref();
+  try {
+    await client.connect();
+    await client.query(`LISTEN ${CHANNEL}`);
+  } catch (error) {
+    lost();
+    throw error;
+  }
 }
 
 /**
- * Calls `tell` with each new revision of a chart; -1 means that the connection was lost.
- * @returns the function that stops it
+ * Calls `tell` with each new revision of a chart, or with `LOST`. Whoever leaves while it is being set up hears nothing.
+ * @param left ends it, at any time
  */
-export async function watch(id: string, tell: Watcher): Promise<() => void> {
+export async function watch(id: string, tell: Watcher, left: AbortSignal): Promise<void> {
   listener ??= listen().catch((error: unknown) => {
     listener = undefined;
     throw error;
   });
   await listener;
+  if (left.aborted) return;
   const set = watchers.get(id) ?? new Set();
   set.add(tell);
   watchers.set(id, set);
-  return () => {
+  left.addEventListener('abort', () => {
     set.delete(tell);
-    if (set.size === 0) watchers.delete(id);
-  };
+    if (set.size > 0 || watchers.get(id) !== set) return;
+    watchers.delete(id);
+    heard.delete(id);
+  });
 }

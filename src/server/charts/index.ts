@@ -1,5 +1,4 @@
-export { changeChart, changesSince, recentSteps } from './changes';
-export { watch } from './events';
+export { CHANGES_PER_PAGE, changeChart, changesSince, recentSteps } from './changes';
 export { replaceList } from './refresh';
 export { keepRoles, rolesFor } from './roles';
 export {
@@ -9,6 +8,7 @@ export {
   chartOpened,
   createChart,
   getChart,
+  getRevision,
   listCharts,
   listFolders,
   putInFolder,
@@ -16,3 +16,4 @@ export {
   SORTS,
   type Sort,
 } from './store';
+export { eventStream } from './stream';

@@ -40,6 +40,8 @@ export async function replaceList(
   const dated = { type: 'group', changes: [change, { type: 'set-listed', day }] } as const;
   return {
     ...answer,
-    revision: (await changeChart(id, { base: revision, change: { ...dated, changes: [...dated.changes] } })).revision,
+    revision: (
+      await changeChart(id, { base: revision, change: { ...dated, changes: [...dated.changes] }, exact: true })
+    ).revision,
   };
 }

@@ -1,6 +1,7 @@
 /** Stored charts: rows of `charts`. Every query carries the owner. */
 import type { Chart } from '../../core/chart';
 import { account, query, transaction } from '../db';
+import { BROKEN } from '../http/broken';
 import { ApiError } from '../http/problem';
 import { insertChart } from './insert';
 
@@ -40,6 +41,16 @@ export async function getChart(id: string): Promise<StoredChart> {
   const row = rows[0];
   if (!row) throw notThere();
   return { id, chart: row.value, revision: row.revision, changedAt: row.changed_at.toISOString() };
+}
+
+/** @throws 404 where the account has no such chart, or it is in the bin */
+export async function getRevision(id: string): Promise<number> {
+  const rows = await query<{ revision: number }>(
+    'SELECT revision FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
+    [id, await account()],
+  );
+  if (!rows[0]) throw notThere();
+  return rows[0].revision;
 }
 
 export const SORTS = ['changed', 'opened', 'title'] as const;
@@ -126,6 +137,11 @@ export async function listCharts({
   };
 }
 
+/** As PostgreSQL writes a timestamptz in UTC. */
+const isTimestamp = (text: string): boolean =>
+  /^\d{4}-\d\d-\d\d \d\d:\d\d:\d\d(\.\d{1,6})?\+00$/.test(text) &&
+  !Number.isNaN(Date.parse(text.replace(' ', 'T').replace('+00', 'Z')));
+
 function decodeCursor(cursor: string, as: string): [string, string] {
   try {
     const value: unknown = JSON.parse(Buffer.from(cursor, 'base64url').toString());
@@ -133,7 +149,8 @@ function decodeCursor(cursor: string, as: string): [string, string] {
       Array.isArray(value) &&
       typeof value[0] === 'string' &&
       typeof value[1] === 'string' &&
-      (as === 'text' || /^\d{4}-\d\d-\d\d /.test(value[0]))
+      !BROKEN.test(value[0] + value[1]) &&
+      (as === 'text' || isTimestamp(value[0]))
     )
       return [value[0], value[1]];
   } catch {

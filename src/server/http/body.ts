@@ -1,5 +1,7 @@
 /** Request bodies: read up to a limit, parsed, held against a schema. */
 import type { z } from 'zod';
+import { depthOfJson } from '../../core/list';
+import { BROKEN } from './broken';
 import { ApiError, type ProblemDetail } from './problem';
 
 const MB = 1024 * 1024;
@@ -32,31 +34,41 @@ async function readText(request: Request): Promise<string> {
   }
 }
 
-function depthOf(text: string): number {
-  let depth = 0;
-  let most = 0;
-  let quoted = false;
-  for (let i = 0; i < text.length; i++) {
-    const c = text[i];
-    if (quoted) {
-      if (c === '\\') i++;
-      else if (c === '"') quoted = false;
-    } else if (c === '"') quoted = true;
-    else if (c === '{' || c === '[') most = Math.max(most, ++depth);
-    else if (c === '}' || c === ']') depth--;
-  }
-  return most;
-}
-
 /** The problems that a schema found, by field. */
 export const schemaProblems = (error: z.ZodError): ProblemDetail[] =>
   error.issues
     .slice(0, 50)
     .map((issue) => ({ code: 'wrong-value', message: issue.message, field: issue.path.join('.') }));
 
+/** Where a value has text that can't be stored: a NUL, or half of a surrogate pair. A list is mended when it is read. */
+function brokenAt(value: unknown, path: string[] = []): string | undefined {
+  if (typeof value === 'string') return BROKEN.test(value) ? path.join('.') : undefined;
+  if (typeof value !== 'object' || value === null) return undefined;
+  for (const [key, own] of Object.entries(value)) {
+    if (BROKEN.test(key)) return path.join('.') || 'a name';
+    if (path.length === 0 && key === 'list') continue;
+    const found = brokenAt(own, [...path, key]);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+/** Lists come from files of any sort: what can't be stored is left out, or stands as the sign for what is unknown. */
+const storable = (text: string): string =>
+  BROKEN.test(text) ? text.replaceAll('\0', '').replace(/\p{Surrogate}/gu, '\ufffd') : text;
+
 /** @throws 422 with the problems by field where the value does not meet the schema */
 export function meets<T>(schema: z.ZodType<T>, value: unknown): T {
-  const parsed = schema.safeParse(value);
+  const broken = brokenAt(value);
+  if (broken !== undefined)
+    throw new ApiError(
+      422,
+      'broken-character',
+      `${broken || 'The body'} has a character that can't be stored; take it out.`,
+      [{ code: 'broken-character', message: 'A NUL, or half of a pair of code units.', field: broken }],
+    );
+  const list = (value as { list?: unknown } | null)?.list;
+  const parsed = schema.safeParse(typeof list === 'string' ? { ...(value as object), list: storable(list) } : value);
   if (parsed.success) return parsed.data;
   const problems = schemaProblems(parsed.error);
   const first = problems[0]!;
@@ -69,7 +81,7 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
   if (!/^application\/([\w.-]+\+)?json\b/i.test(type))
     throw new ApiError(415, 'not-json', 'Send JSON, with content-type application/json.');
   const text = await readText(request);
-  if (depthOf(text) > DEPTH_LIMIT)
+  if (depthOfJson(text, DEPTH_LIMIT) > DEPTH_LIMIT)
     throw new ApiError(400, 'too-nested', `The JSON is nested deeper than ${DEPTH_LIMIT} levels.`);
   let value: unknown;
   try {

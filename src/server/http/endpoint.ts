@@ -1,33 +1,47 @@
 /** Endpoints: methods dispatched, errors answered as problem details. */
 import type { APIContext, APIRoute } from 'astro';
+import { databaseAway, databaseRefuses, LaterDatabase } from '../database-away';
+import { BROKEN } from './broken';
 import { ApiError, problemResponse } from './problem';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 export type Handlers = Partial<Record<Method, (context: APIContext) => Promise<Response>>>;
 
-const databaseAway = (error: unknown) => {
-  const code = (error as { code?: string }).code ?? '';
-  return (
-    /^(ECONN|ETIMEDOUT|EPIPE|57P0|08)/.test(code) ||
-    /Connection terminated|timeout (exceeded )?when trying to connect/.test(String(error))
-  );
-};
+/** What is wrong with the database as an answer, its own words kept for the log; undefined where it is something else. */
+export function databaseProblem(error: unknown): ApiError | undefined {
+  const not = (code: string, words: string) => new ApiError(503, code, words, [], {}, { 'retry-after': '2' });
+  if (databaseAway(error))
+    return not('database-away', 'The database does not answer, or is too busy; try again in a moment.');
+  if (databaseRefuses(error))
+    return not(
+      'database-refuses',
+      'The database refuses this server; look at DATABASE_URL and at the rights of its user.',
+    );
+  if (error instanceof LaterDatabase) return not('database-later', error.message);
+  return undefined;
+}
+
+const SAID_EVERY_MS = 2_000;
+let saidAt = 0;
 
 /** Thrown things as answers: ours as they say, a database that is away as 503, the rest as 500 without inner words. */
 export function answerError(error: unknown): Response {
   if (error instanceof ApiError) return problemResponse(error);
-  if (databaseAway(error))
-    return problemResponse(
-      new ApiError(
-        503,
-        'database-away',
-        'The database does not answer; try again in a moment.',
-        [],
-        {},
-        { 'retry-after': '2' },
-      ),
-    );
+  const problem = databaseProblem(error);
+  if (problem) {
+    // Everybody who asks would say the same.
+    if (Date.now() - saidAt > SAID_EVERY_MS) {
+      console.error(`${problem.code}: ${(error as Error).message}`);
+      saidAt = Date.now();
+    }
+    return problemResponse(problem);
+  }
   console.error(error);
+  // Class 22 of SQLSTATE, data exception: a value that passed all checks here and still can't be stored.
+  if (/^22/.test(String((error as { code?: unknown } | null)?.code ?? '')))
+    return problemResponse(
+      new ApiError(422, 'wrong-value', "A value of the request can't be stored; nothing was changed."),
+    );
   return problemResponse(new ApiError(500, 'internal', 'Something went wrong here; nothing was changed.'));
 }
 
@@ -35,7 +49,8 @@ export function answerError(error: unknown): Response {
 export function endpoint(handlers: Handlers): APIRoute {
   return async (context) => {
     const { method } = context.request;
-    const handler = handlers[(method === 'HEAD' ? 'GET' : method) as Method];
+    const asked = method === 'HEAD' ? 'GET' : method;
+    const handler = Object.hasOwn(handlers, asked) ? handlers[asked as Method] : undefined;
     const allow = Object.keys(handlers).join(', ');
     if (!handler)
       return problemResponse(new ApiError(405, 'wrong-method', `This address takes ${allow}.`, [], {}, { allow }));
@@ -54,4 +69,42 @@ export const json = (value: unknown, init: ResponseInit = {}): Response =>
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...init.headers },
   });
 
-export const paramOf = (context: APIContext, name: string): string => context.params[name] ?? '';
+/** A part of the address. @throws 404 where it holds what no name here can */
+export function paramOf(context: APIContext, name: string): string {
+  const value = context.params[name] ?? '';
+  if (BROKEN.test(value)) throw new ApiError(404, 'not-found', 'There is nothing at this address.');
+  return value;
+}
+
+type Asked = Pick<APIContext, 'url'>;
+
+/** All values of a name in the query string. @throws 422 where one can't be one */
+export function textsOf({ url }: Asked, name: string): string[] {
+  const values = url.searchParams.getAll(name);
+  if (values.some((value) => BROKEN.test(value)))
+    throw new ApiError(422, 'broken-character', `"${name}" has a character that can't be looked for; take it out.`, [
+      { code: 'broken-character', message: 'A NUL, or half of a pair of code units.', field: name },
+    ]);
+  return values;
+}
+
+/** A value of the query string; undefined where it is not there. @throws 422 where it can't be one */
+export const textOf = (asked: Asked, name: string): string | undefined => textsOf(asked, name)[0];
+
+/** Largest whole number that the database's counters hold. */
+const MOST = 2_147_483_647;
+
+/** A whole number of the query string. @throws 422 where it is none */
+export function numberOf(
+  asked: Asked,
+  name: string,
+  { least, most = MOST, initial }: { least: number; most?: number; initial: number },
+): number {
+  const text = textOf(asked, name);
+  if (text === undefined || text === '') return initial;
+  const value = Number(text);
+  if (Number.isInteger(value) && value >= least && value <= most) return value;
+  throw new ApiError(422, 'wrong-value', `"${name}" is a whole number from ${least} to ${most}.`, [
+    { code: 'wrong-value', message: `${text.slice(0, 40)} is none`, field: name },
+  ]);
+}

@@ -1,16 +1,11 @@
 /** Requests with an Idempotency-Key: carried out once, answered alike each time. */
-import { createHash } from 'node:crypto';
-import { account, query } from '../db';
-import { ApiError } from './problem';
+import { account, transaction } from '../db';
+import { answersFor, type KeptAnswer, keyOf, keyUsed, printOf } from './answers';
 
-export interface Answer {
-  readonly status: number;
-  readonly body: unknown;
-  readonly location?: string;
-}
+export type Answer = Pick<KeptAnswer, 'status' | 'body' | 'location'>;
 
-/** Keys being worked on now, so that two at once do not both run. */
-const running = new Map<string, Promise<Answer>>();
+/** Status of an answer that is being worked on: nobody else ever sees it, as it is never committed. */
+const AT_WORK = 0;
 
 const respond = ({ status, body, location }: Answer): Response =>
   new Response(JSON.stringify(body), {
@@ -19,40 +14,36 @@ const respond = ({ status, body, location }: Answer): Response =>
   });
 
 /**
+ * The key, the work and the answer are one transaction: whatever is lost on the way, all of it is there or nothing. The same
+ * key on another server waits at the key's row until this one is through.
  * @param text the request's body; the same key with another body is an error of the sender's
+ * @param work what is done in the database; it is part of the transaction
  * @throws 422 where a key is used again for something else
  */
 export async function once(request: Request, text: string, work: () => Promise<Answer>): Promise<Response> {
-  const key = request.headers.get('idempotency-key');
-  if (!key) return respond(await work());
-  if (key.length > 200) throw new ApiError(422, 'long-key', 'An Idempotency-Key has 200 characters at the most.');
+  const key = keyOf(request);
+  if (key === null) return respond(await work());
   const owner = await account();
-  const print = createHash('sha256')
-    .update(`${request.method} ${new URL(request.url).pathname}\n${text}`)
-    .digest('hex');
-  const other = () => new ApiError(422, 'key-used', 'This Idempotency-Key was used for another request.');
-  const known = await query<{ request: string; status: number; body: unknown; location: string | null }>(
-    'SELECT request, status, body, location FROM answers WHERE owner = $1 AND key = $2',
-    [owner, key],
-  );
-  if (known[0]) {
-    const { request: before, status, body, location } = known[0];
-    if (before !== print) throw other();
-    return respond({ status, body, ...(location && { location }) });
-  }
-  const busy = running.get(`${owner} ${key} ${print}`);
-  if (busy) return respond(await busy);
-  const job = work();
-  running.set(`${owner} ${key} ${print}`, job);
-  try {
-    const answer = await job;
-    await query(
-      'INSERT INTO answers (owner, key, request, status, body, location) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING',
-      [owner, key, print, answer.status, JSON.stringify(answer.body), answer.location ?? null],
+  const print = printOf(request, text);
+  const answer = await transaction(async (db): Promise<Answer> => {
+    const claimed = await db.query(
+      "INSERT INTO answers (owner, key, request, status, body) VALUES ($1, $2, $3, $4, 'null') ON CONFLICT DO NOTHING",
+      [owner, key, print, AT_WORK],
     );
-    await query("DELETE FROM answers WHERE owner = $1 AND at < now() - interval '7 days'", [owner]);
-    return respond(answer);
-  } finally {
-    running.delete(`${owner} ${key} ${print}`);
-  }
+    if (claimed.rowCount === 0) {
+      const before = (await answersFor(db, owner, [key])).get(key)!;
+      if (before.request !== print) throw keyUsed();
+      return before;
+    }
+    const made = await work();
+    await db.query('UPDATE answers SET status = $3, body = $4, location = $5 WHERE owner = $1 AND key = $2', [
+      owner,
+      key,
+      made.status,
+      JSON.stringify(made.body),
+      made.location ?? null,
+    ]);
+    return made;
+  });
+  return respond(answer);
 }

@@ -130,18 +130,61 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
 }
 
 const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/i;
-// A hyphen inside a word is no dash: one before the phrase stands after a space, or there are two.
-const ARROW = /^(.+?)(?:\s*-{2,3}\s*|\s+(?:-|[–—])\s*)(.+?)\s*(?:-{1,3}|[–—])>\s*(.+)$/u;
-const TWO_ARROWS = /^(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+)$/u;
-const ONE_ARROW = /^(.+?)\s*(?:→|⟶|=>|-+>)\s*(.+)$/u;
-const PARTED = [/\t+/, /\s+\|\s+/, /\s+[–—]\s+/, /\s+-\s+/, /\s*;\s*/] as const;
+/** Runs of dashes and arrows, each whole: nothing is looked at twice, however long a run is. */
+const SIGNS = /-+>?|[–—]>?|=>|→|⟶/gu;
+
+interface Sign {
+  readonly text: string;
+  readonly from: number;
+  readonly to: number;
+}
+const isHead = ({ text }: Sign) => text.endsWith('>') || text === '→' || text === '⟶';
+
+/**
+ * Concept, phrase and concept round two signs, such as "A - phrase -> B", "A --phrase--> B" or "A → phrase → B"; of one arrow
+ * the phrase is empty; undefined where there is none with words on both sides.
+ */
+function arrowed(text: string): Omit<Row, 'line'> | undefined {
+  const signs: Sign[] = [...text.matchAll(SIGNS)].map(({ 0: sign, index }) => ({
+    text: sign,
+    from: index,
+    to: index + sign.length,
+  }));
+  const between = (from: number, to: number) => tidy(text.slice(from, to));
+  // A hyphen inside a word is no dash: one before the phrase stands after a space, or there are two.
+  const isTail = ({ text: sign, from }: Sign) =>
+    from > 0 && (/^--/.test(sign) || /\s/.test(text[from - 1]!)) && between(0, from) !== '';
+  const heads = signs.filter((sign) => isHead(sign));
+  const tail = signs.find((sign) => !isHead(sign) && isTail(sign));
+  const dashed = tail && heads.find(({ text: sign, from }) => from >= tail.to && /[-–—]>$/.test(sign));
+  if (tail && dashed) {
+    const parts = {
+      from: between(0, tail.from),
+      phrase: between(tail.to, dashed.from),
+      to: between(dashed.to, text.length),
+    };
+    if (parts.phrase !== '' && parts.to !== '') return parts;
+  }
+  const [first, ...others] = heads.filter(({ from }) => from > 0);
+  if (!first || between(0, first.from) === '') return undefined;
+  const second = others.find(({ from }) => between(first.to, from) !== '');
+  if (second && between(second.to, text.length) !== '')
+    return {
+      from: between(0, first.from),
+      phrase: between(first.to, second.from),
+      to: between(second.to, text.length),
+    };
+  const to = between(first.to, text.length);
+  return to === '' ? undefined : { from: between(0, first.from), phrase: '', to };
+}
+
+// A run of blanks is looked at from its start only.
+const PARTED = [/\t+/, /(?<!\s)\s+\|\s+/, /(?<!\s)\s+[–—]\s+/, /(?<!\s)\s+-\s+/, /(?<!\s)\s*;\s*/] as const;
 
 /** A line as concept, phrase, concept; undefined where it is not of that form. */
 function proposition(text: string, apart: RegExp | undefined): Omit<Row, 'line'> | undefined {
-  const arrows = ARROW.exec(text) ?? TWO_ARROWS.exec(text);
-  if (arrows) return { from: tidy(arrows[1]!), phrase: tidy(arrows[2]!), to: tidy(arrows[3]!) };
-  const one = ONE_ARROW.exec(text);
-  if (one) return { from: tidy(one[1]!), phrase: '', to: tidy(one[2]!) };
+  const arrows = arrowed(text);
+  if (arrows) return arrows;
   const parts = apart ? text.trim().split(apart).map(tidy) : [];
   return parts.length === 3 && parts[0] && parts[2] ? { from: parts[0], phrase: parts[1]!, to: parts[2] } : undefined;
 }

@@ -36,30 +36,43 @@ export function householdsOf(
     const places: Place[] = [{ id: middle, again: false }];
     const couples: Couple[] = [];
     done.add(middle);
-    seat(middle, 'both');
     households.push({ places, couples });
+    const taken = new Set<Couple>();
 
-    /** Seats the partners of somebody beside them, outwards, and theirs beside those. */
-    function seat(id: string, side: 'both' | 'before' | 'after'): void {
-      const partnered = family.couplesOf.get(id)!.filter((couple) => {
+    /** Somebody's partners, who are still to be seated beside them. */
+    const beside = (id: string, side: 'both' | 'before' | 'after') => ({
+      id,
+      side,
+      at: 0,
+      partnered: family.couplesOf.get(id)!.filter((couple) => {
         const other = couple.partners.find((partner) => partner !== id);
-        return other !== undefined && shown.has(other) && shares(couple) && !couples.includes(couple);
-      });
-      for (const [i, couple] of partnered.entries()) {
-        const other = couple.partners.find((partner) => partner !== id)!;
-        const repeated = again(couple);
-        if (repeated === id) continue;
-        couples.push(couple);
-        if (done.has(other) && repeated === undefined) continue;
-        // The first of two or more goes to the near side, so that the couples stand round the person in order.
-        const before = side === 'before' || (side === 'both' && i === 0 && partnered.length > 1);
-        const place = { id: other, again: repeated !== undefined };
-        if (before) places.unshift(place);
-        else places.push(place);
-        if (repeated !== undefined) continue;
-        done.add(other);
-        seat(other, before ? 'before' : 'after');
+        return other !== undefined && shown.has(other) && shares(couple) && !taken.has(couple);
+      }),
+    });
+    // Partners beside somebody, outwards, and theirs beside those. Without recursion: each may have married the next.
+    const open = [beside(middle, 'both')];
+    for (let seat = open.at(-1); seat; seat = open.at(-1)) {
+      const { id, side, partnered } = seat;
+      const i = seat.at++;
+      const couple = partnered[i];
+      if (!couple) {
+        open.pop();
+        continue;
       }
+      const other = couple.partners.find((partner) => partner !== id)!;
+      const repeated = again(couple);
+      if (repeated === id) continue;
+      couples.push(couple);
+      taken.add(couple);
+      if (done.has(other) && repeated === undefined) continue;
+      // The first of two or more goes to the near side, so that the couples stand round the person in order.
+      const before = side === 'before' || (side === 'both' && i === 0 && partnered.length > 1);
+      const place = { id: other, again: repeated !== undefined };
+      if (before) places.unshift(place);
+      else places.push(place);
+      if (repeated !== undefined) continue;
+      done.add(other);
+      open.push(beside(other, before ? 'before' : 'after'));
     }
   }
   return households;

@@ -1,5 +1,7 @@
 /** Families as outlines: children under a parent, partners behind a plus, years and how people belong in brackets. */
+
 import { type Chart, type Item, type Link, treeOf } from '../../chart';
+import { pushTo } from '../../grouped';
 import {
   dateIn,
   folded,
@@ -125,7 +127,7 @@ function resolveOutline(list: ListRead, { newId }: ReadContext): ListRead {
   const people = new Map<string, string[]>();
   for (const { id, fields } of list.items) {
     const key = folded(fields['name'] ?? '');
-    people.set(key, [...(people.get(key) ?? []), id]);
+    pushTo(people, key, id);
   }
   for (const id of isPartner) {
     const { fields } = byId.get(id)!;

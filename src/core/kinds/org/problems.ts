@@ -1,5 +1,7 @@
 /** What can be wrong with who-reports-to-whom. Every problem names its line and, where there is one, a repair. */
+
 import { type Change, type Chart, type Item, isWithin, type Tree, treeOf, walk } from '../../chart';
+import { pushTo } from '../../grouped';
 import {
   folded,
   itemFinder,
@@ -35,6 +37,15 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
   ].sort((a, b) => (a.line ?? 0) - (b.line ?? 0));
 }
 
+/** A function whose answers are kept. */
+function remembering<T>(work: (text: string) => T): (text: string) => T {
+  const known = new Map<string, T>();
+  return (text) => {
+    if (!known.has(text)) known.set(text, work(text));
+    return known.get(text)!;
+  };
+}
+
 type At = (item: string) => { item: string; line?: number };
 const lineWord = (at: { line?: number }) => (at.line === undefined ? '' : `Line ${at.line}: `);
 const called = (item: Item) => item.fields['name'] || item.fields['post'] || 'a line without a name';
@@ -54,7 +65,13 @@ const leaveAtTop = (item: Item): Repair => ({
   change: { type: 'edit-fields', id: item.id, fields: { superior: null } },
 });
 
+/** Unknown superiors whose spelling is looked up, and names they are held against in all: the time stays bounded. */
 const MOST_LOOKED_UP = 200;
+const MOST_HELD_AGAINST = 1_500_000;
+/** The closer look at names that share letters costs more. */
+const MOST_LIKENED = 150_000;
+/** Names of a circle that are told. */
+const MOST_NAMED = 12;
 /** How much likelier one spelling must be than the next to be the one that is meant. */
 const CLEARLY = 0.03;
 
@@ -65,20 +82,30 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
   const byName = new Map<string, Item>();
   for (const item of items) if (!byName.has(item.fields['name'] ?? '')) byName.set(item.fields['name'] ?? '', item);
   const near = nameFinder(byName.keys());
+  const known = [...byName].map(([name, item]) => ({ name, folded: folded(name), item }));
+  const lookedUp = Math.min(MOST_LOOKED_UP, Math.ceil(MOST_HELD_AGAINST / Math.max(1, known.length)));
+  let likened = 0;
   /** People whose name, written otherwise, a superior's may be, the likeliest first. */
   const otherSpellings = (wanted: string): { item: Item; sure: number }[] => {
     const last = folded(wanted).match(/[\p{L}\p{N}']+/gu) ?? [];
     // A long word may be written with a slip further on.
     const parts = last.filter((word) => word.length > 1).map((word) => (word.length > 4 ? word.slice(0, 3) : word));
-    const some = [...byName].filter(([name]) => parts.some((part) => folded(name).includes(part)));
+    const some = known.filter((one) => parts.some((part) => one.folded.includes(part)));
+    likened += some.length;
+    if (likened > MOST_LIKENED) return [];
     return some
-      .map(([name, item]) => ({ item, sure: likeness(wanted, name) }))
+      .map(({ name, item }) => ({ item, sure: likeness(wanted, name) }))
       .filter(({ sure }) => sure >= LIKELY)
       .sort((a, b) => b.sure - a.sure);
   };
-  /** One new line for everybody who reports to the same words. */
-  const newLine = (wanted: string): Repair => {
-    const all = open.filter((item) => folded(item.fields['superior']!) === folded(wanted));
+  const alike = new Map<string, Item[]>();
+  for (const item of open) {
+    const key = folded(item.fields['superior']!);
+    pushTo(alike, key, item);
+  }
+  /** One new line for everybody who reports to the same words: one and the same repair at each of them. */
+  const newLine = remembering((wanted: string): Repair => {
+    const all = alike.get(folded(wanted))!;
     // Named after the first of them: done for each of them, it is still one line.
     const fresh = `${all[0]!.id}-above`.slice(-64);
     return {
@@ -93,7 +120,12 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
         ],
       },
     };
-  };
+  });
+  const spelledLike = remembering((wanted: string) => ({
+    spellings: otherSpellings(wanted),
+    near: near(wanted).map((name) => byName.get(name)!),
+  }));
+  const NOTHING: ReturnType<typeof spelledLike> = { spellings: [], near: [] };
   return open.map((item, i): Problem => {
     const place = at(item.id);
     const wanted = item.fields['superior']!;
@@ -102,15 +134,10 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     const asks = { asks: problemKey('superior', folded(wanted)), asked: `Superior "${wanted}"` };
     if (!found) {
       // Where hundreds are unknown the list was read wrong; names for each would only take time.
-      const spellings = i < MOST_LOOKED_UP ? otherSpellings(wanted) : [];
+      const { spellings, near: others } = i < lookedUp ? spelledLike(wanted) : NOTHING;
       const [first, second] = spellings;
       const spelt = first && first.sure > (second?.sure ?? 0) + CLEARLY ? first.item : undefined;
-      const likely = [
-        ...new Set([
-          ...spellings.slice(0, 4).map(({ item: other }) => other),
-          ...(i < MOST_LOOKED_UP ? near(wanted).map((name) => byName.get(name)!) : []),
-        ]),
-      ];
+      const likely = [...new Set([...spellings.slice(0, 4).map(({ item: other }) => other), ...others])];
       if (spelt && !isWithin(chart.items, spelt.id, item.id))
         return {
           code: 'superior-spelling',
@@ -185,7 +212,9 @@ function cycle(chart: Chart, item: Item, superior: string, place: ReturnType<At>
   const way: Item[] = [];
   for (let id: string | null = superior; id !== null && id !== item.id; id = chart.items[id]!.parent)
     way.push(chart.items[id]!);
-  const names = [item, ...way, item].map(called).join(' – ');
+  const left = way.length - MOST_NAMED;
+  const some = left > 1 ? [...way.slice(0, MOST_NAMED).map(called), `${left} more`] : way.map(called);
+  const names = [called(item), ...some, called(item)].join(' – ');
   const cuts = way.slice(0, 3).map((next): Repair => {
     const freed: Change = { type: 'move-branch', id: next.id, parent: null };
     return {

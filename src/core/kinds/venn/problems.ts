@@ -26,8 +26,11 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
 function itemProblems(chart: Chart, lineOf: LineOf): Found[] {
   const { sets, items, regionOf } = membershipOf(chart);
   const found: Found[] = [];
+  let anywhere = 0;
+  for (const region of regionOf.values()) anywhere |= region;
+  const inSome = new Set(Object.values(chart.sets).flatMap(({ members }) => members));
   for (const [i, set] of sets.entries())
-    if (![...regionOf.values()].some((region) => (region >> i) & 1))
+    if (!((anywhere >> i) & 1))
       found.push({
         code: 'empty-set',
         says: `nothing belongs to "${set.name}".`,
@@ -40,11 +43,7 @@ function itemProblems(chart: Chart, lineOf: LineOf): Found[] {
       found.push({ code: 'empty-name', item: id, field: 'name', says: 'there is no name.' });
       continue;
     }
-    if (
-      regionOf.get(id) === 0 &&
-      sets.length > 0 &&
-      ![...Object.values(chart.sets)].some(({ members }) => members.includes(id))
-    )
+    if (regionOf.get(id) === 0 && sets.length > 0 && !inSome.has(id))
       found.push({
         code: 'in-no-set',
         severity: 'note',

@@ -2,7 +2,7 @@ import { apply, type Change, type Chart, emptyChart } from '../../../core/chart'
 import { chartOfList } from '../../../core/read';
 import { schemas } from '../../../server/api';
 import { createChart, listCharts, SORTS, type Sort } from '../../../server/charts';
-import { ApiError, endpoint, json, once, readJson } from '../../../server/http';
+import { ApiError, endpoint, json, once, readJson, textOf } from '../../../server/http';
 import { newId } from '../../../server/ids';
 import { kindFor, readAs } from '../../../server/lists';
 
@@ -26,8 +26,8 @@ function sortOf(text: string | undefined): Sort | undefined {
 }
 
 export const ALL = endpoint({
-  GET: async ({ url }) => {
-    const get = (name: string) => url.searchParams.get(name) ?? undefined;
+  GET: async (context) => {
+    const get = (name: string) => textOf(context, name);
     return json(
       await listCharts({
         kind: get('kind'),
@@ -41,18 +41,20 @@ export const ALL = endpoint({
   },
   POST: async ({ request }) => {
     const { body, text } = await readJson(request, schemas.createRequest);
-    return once(request, text, async () => {
-      const kind = kindFor(body.kind);
-      const id = newId();
-      const { title } = body;
-      if (body.chart) await createChart(id, { ...wholeChart(body.chart), kind: kind.id, title });
-      else
-        await createChart(id, {
+    const kind = kindFor(body.kind);
+    const { title } = body;
+    // Read before a connection is held for it.
+    const chart: Chart = body.chart
+      ? { ...wholeChart(body.chart), kind: kind.id, title }
+      : {
           ...(body.list === undefined
             ? emptyChart(kind.id, title)
             : chartOfList(kind, title, readAs(kind, body.list, { ...body, newId }))),
           ...(body.matter && { matter: body.matter }),
-        });
+        };
+    return once(request, text, async () => {
+      const id = newId();
+      await createChart(id, chart);
       return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
     });
   },

@@ -14,6 +14,7 @@ import {
   type Timeline,
 } from '../../../core/chart';
 import { call } from '../../shared/api';
+import { followChart } from './follow';
 import { holdWindow, keepUnsent, takeLeft, type Unsent } from './outbox';
 
 export type SaveState = 'saved' | 'saving' | 'away';
@@ -42,6 +43,8 @@ interface Pending extends Unsent {
 
 /** A pause in typing after which what was typed is sent. */
 const QUIET_MS = 500;
+/** A server that breaks down so often over one change will do so again. */
+const MOST_BROKEN = 4;
 const RETRY_MS = [1_000, 2_000, 5_000, 10_000] as const;
 
 export interface Sync {
@@ -68,6 +71,9 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   let sending: Promise<boolean> | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let failures = 0;
+  /** Times in a row that the server broke down over the same change, and whether it is asked no more. */
+  let broken = 0;
+  let halted = false;
   let stopped = false;
 
   const tell = () => show({ timeline, save, unsent: pending.length, savedAt });
@@ -108,11 +114,18 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   }
 
   async function pull(): Promise<boolean> {
-    const answer = await call<{ changes: Logged[] }>('GET', `/api/charts/${id}/changes?since=${revision}`);
-    if (!answer.ok) return false;
-    for (const entry of answer.value.changes) confirm(entry);
-    rebase();
-    return true;
+    for (;;) {
+      const before = revision;
+      const answer = await call<{ changes: Logged[]; more?: boolean }>(
+        'GET',
+        `/api/charts/${id}/changes?since=${revision}`,
+      );
+      if (!answer.ok) return false;
+      for (const entry of answer.value.changes) confirm(entry);
+      if (answer.value.more && revision > before) continue;
+      rebase();
+      return true;
+    }
   }
 
   /** Sends the first unsent change. @returns whether to go on */
@@ -132,9 +145,19 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       return true;
     }
     if (answer.status === 409) {
-      for (const missed of (answer.body as { missed?: Logged[] }).missed ?? []) confirm(missed);
+      // The server carries out what still fits. With what was missed this fits no more here either, and is left out.
+      const missed = (answer.body as { missed?: Logged[] }).missed ?? [];
+      for (const entry of missed) confirm(entry);
+      if (missed.length === 0) return pull();
       rebase();
       return true;
+    }
+    if (answer.status === 500 && ++broken >= MOST_BROKEN) {
+      halted = true;
+      say(
+        "The server can't carry out a change of yours. All of your work is kept in this browser; reload the page to try again.",
+      );
+      return false;
     }
     const refused = answer.status >= 400 && answer.status < 500 && answer.status !== 429;
     if (!refused) return false;
@@ -156,11 +179,12 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       keep();
       if (!goesOn) {
         save = 'away';
-        later(RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]!);
+        if (!halted) later(RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]!);
         tell();
         return false;
       }
       failures = 0;
+      broken = 0;
       save = 'saving';
     }
     save = 'saved';
@@ -170,6 +194,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
 
   function flush(): Promise<boolean> {
     clearTimeout(timer);
+    if (halted) return Promise.resolve(false);
     sending ??= sendAll().finally(() => {
       sending = undefined;
     });
@@ -215,13 +240,16 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     })
     .catch(() => undefined);
 
-  const events = new EventSource(`/api/charts/${id}/events`);
-  events.onmessage = async ({ data }) => {
-    const told = (JSON.parse(data as string) as { revision: number }).revision;
-    await sending;
-    if (told > revision && (await pull())) tell();
+  const unfollow = followChart(id, async ({ revision: told, changes = [] }) => {
+    const before = revision;
+    // What was told with it is taken as it is; where something is missing before it, all is fetched.
+    for (const entry of changes as Logged[]) confirm(entry);
+    if (revision > before) rebase();
+    await (told > revision ? sending : undefined);
+    const pulled = told > revision && (await pull());
+    if (pulled || revision > before) tell();
     if (save === 'away') void flush();
-  };
+  });
   const back = () => void flush();
   window.addEventListener('online', back);
 
@@ -231,7 +259,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     stop() {
       stopped = true;
       clearTimeout(timer);
-      events.close();
+      unfollow();
       window.removeEventListener('online', back);
     },
   };

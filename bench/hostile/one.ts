@@ -1,0 +1,38 @@
+/** Carries out one case at one size, from text to picture, in a process of its own; says how it ended. */
+
+import { compose } from '../../src/core/compose';
+import { sourceOf } from '../../src/core/formats';
+import { kindOf } from '../../src/core/kinds';
+import { chartOfList, offersFor, readList } from '../../src/core/read';
+import { fonts } from '../../tests/support/fonts';
+import { cases } from './cases';
+
+const [name, size] = process.argv.slice(2);
+const one = cases.find((own) => own.name === name)!;
+const made = one.make(Number(size));
+const bytes = typeof made === 'string' ? new TextEncoder().encode(made) : made;
+const begun = performance.now();
+let said = '';
+try {
+  const { text } = await sourceOf(bytes);
+  const read = one.kind ? readList(kindOf(one.kind)!, text) : undefined;
+  if (read && !read.ok) said = read.problem.message;
+  else {
+    const kind = one.kind ? kindOf(one.kind)! : undefined;
+    const offer = kind ? undefined : offersFor(text)[0];
+    const list = read?.ok ? read.list : offer?.list;
+    if (!list) said = offer?.fitness.why ?? 'nothing';
+    else {
+      const own = kind ?? offer!.kind;
+      const { scene, problems } = compose(chartOfList(own, 'T', list), fonts);
+      said = `${own.id}: ${scene.items.length} items, ${scene.edges.length} lines, ${problems.length} problems`;
+    }
+  }
+} catch (error) {
+  said = `${(error as Error).constructor.name}: ${(error as Error).message}`;
+  if (process.env['STACK']) console.error((error as Error).stack?.split('\n').slice(0, 12).join('\n'));
+}
+const ms = performance.now() - begun;
+console.log(
+  JSON.stringify({ ms, rss: process.resourceUsage().maxRSS / 1024, bytes: bytes.length, said: said.slice(0, 160) }),
+);
