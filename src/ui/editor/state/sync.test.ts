@@ -24,12 +24,14 @@ function garden(): Chart {
   return { ...emptyChart('org', 'Garden'), items: Object.fromEntries(items.map((item) => [item.id, item])) };
 }
 
-/** The server's side of the contract: revisions, 409 with what was missed, idempotency keys. */
+/** The server's side of the contract: revisions, changes on top of what came meanwhile, 409 where one fits no more, keys. */
 class Server {
   chart = garden();
   log: (Entry & { revision: number; key: string })[] = [];
   answers = new Map<string, { body: string; revision: number }>();
-  fails: ('refuse' | 'lose answer')[] = [];
+  fails: ('refuse' | 'lose answer' | 'break')[] = [];
+  /** How much of what led there is told along with a revision, and with a refusal. */
+  tells: 'all' | 'nothing' = 'all';
   streams = new Set<{ onmessage: ((event: { data: string }) => void) | null }>();
 
   private reply = (status: number, body: unknown) => new Response(JSON.stringify(body), { status });
@@ -42,6 +44,7 @@ class Server {
     }
     const failure = this.fails.shift();
     if (failure === 'refuse') throw new TypeError('no connection');
+    if (failure === 'break') return this.reply(500, { detail: 'Something went wrong here.' });
     const key = (init.headers as Record<string, string>)['idempotency-key']!;
     const answer = this.carryOut(key, init.body as string);
     if (failure === 'lose answer') throw new TypeError('connection lost');
@@ -51,21 +54,24 @@ class Server {
   private carryOut(key: string, body: string): Response {
     const { base, changes, origin } = JSON.parse(body) as { base: number; changes: Change[]; origin: Entry['origin'] };
     const known = this.answers.get(key);
-    if (known && known.body !== body) return this.reply(422, { detail: 'the key was used for another request' });
+    const same = JSON.stringify([changes, origin]);
+    if (known && known.body !== same) return this.reply(422, { detail: 'the key was used for another request' });
     if (known) return this.reply(200, known);
-    if (base < this.log.length) return this.reply(409, { missed: this.log.slice(base) });
     const entry = { change: changes[0]!, origin };
     const step = advance({ chart: this.chart, undo: [], redo: [] }, entry);
+    if (!step.ok && base < this.log.length)
+      return this.reply(409, { missed: this.tells === 'all' ? this.log.slice(base) : [] });
     if (!step.ok) return this.reply(422, { detail: step.problem.message });
     this.chart = step.timeline.chart;
     this.log.push({ ...entry, key, revision: this.log.length + 1 });
-    this.answers.set(key, { body, revision: this.log.length });
+    this.answers.set(key, { body: same, revision: this.log.length });
     this.tell();
     return this.reply(200, { revision: this.log.length });
   }
 
   tell() {
-    for (const stream of this.streams) stream.onmessage?.({ data: JSON.stringify({ revision: this.log.length }) });
+    const news = { revision: this.log.length, ...(this.tells === 'all' && { changes: this.log.slice(-1) }) };
+    for (const stream of this.streams) stream.onmessage?.({ data: JSON.stringify(news) });
   }
 }
 
@@ -194,6 +200,34 @@ describe('keeping in step', () => {
     for (const { view } of [a, b]) expect(view.timeline.chart).toEqual(server.chart);
   });
 
+  it('takes what others did from what is told, without asking for it', async () => {
+    const [a, b] = [openWindow(), openWindow()];
+    const asked = vi.fn(server.fetch);
+    vi.stubGlobal('fetch', asked);
+    a.sync.change(rename('n1', 'Ann'));
+    await settle();
+    expect(b.view.timeline.chart.items['n1']!.fields['name']).toBe('Ann');
+    expect(asked.mock.calls.filter(([, init]) => init?.method === 'GET')).toEqual([]);
+  });
+
+  it('stops asking a server that breaks down over a change, says so and keeps the work', async () => {
+    const window = openWindow();
+    server.fails = Array.from({ length: 50 }, () => 'break');
+    window.sync.change(rename('n1', 'Kept'));
+    await settle();
+    expect(server.fails.length).toBe(46);
+    expect(window.said.join()).toContain('kept in this browser');
+    expect(window.view).toMatchObject({ save: 'away', unsent: 1 });
+    expect(window.view.timeline.chart.items['n1']!.fields['name']).toBe('Kept');
+    // The next window tries again.
+    window.sync.stop();
+    windows.clear();
+    server.fails = [];
+    openWindow();
+    await settle();
+    expect(server.chart.items['n1']!.fields['name']).toBe('Kept');
+  });
+
   it('says what is wrong with a change that can not be carried out, and changes nothing', () => {
     const window = openWindow();
     expect(window.sync.change({ type: 'move-branch', id: 'n0', parent: 'n1' })).toContain(
@@ -220,30 +254,36 @@ describe('keeping in step', () => {
   });
   it('ends the same everywhere, whatever two windows do at once and whatever is lost on the way', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.array(act, { maxLength: 14 }), async (acts) => {
-        server = new Server();
-        vi.stubGlobal('fetch', server.fetch);
-        const both = [openWindow(), openWindow()] as const;
-        for (const { who, wait, fail, change } of acts) {
-          const { sync, view } = both[who]!;
-          if (fail) server.fails.push(fail);
-          if (change !== 'undo') sync.change(change, 'do', 'id' in change ? `${change.type} ${change.id}` : undefined);
-          else if (view.timeline.undo.length > 0) sync.change(view.timeline.undo.at(-1)!, 'undo');
-          await vi.advanceTimersByTimeAsync(wait);
-        }
-        await settle();
-        server.tell();
-        await settle();
-        for (const { view, said } of both) {
-          expect(said.join()).not.toContain('key was used');
-          expect(view).toMatchObject({ save: 'saved', unsent: 0 });
-          expect(view.timeline.chart).toEqual(server.chart);
-        }
-        expect([...treeOf(server.chart.items).tops].length).toBeGreaterThan(
-          Object.keys(server.chart.items).length > 0 ? 0 : -1,
-        );
-        for (const sync of opened.splice(0)) sync.stop();
-      }),
+      fc.asyncProperty(
+        fc.array(act, { maxLength: 14 }),
+        fc.constantFrom('all' as const, 'nothing' as const),
+        async (acts, tells) => {
+          server = new Server();
+          server.tells = tells;
+          vi.stubGlobal('fetch', server.fetch);
+          const both = [openWindow(), openWindow()] as const;
+          for (const { who, wait, fail, change } of acts) {
+            const { sync, view } = both[who]!;
+            if (fail) server.fails.push(fail);
+            if (change !== 'undo')
+              sync.change(change, 'do', 'id' in change ? `${change.type} ${change.id}` : undefined);
+            else if (view.timeline.undo.length > 0) sync.change(view.timeline.undo.at(-1)!, 'undo');
+            await vi.advanceTimersByTimeAsync(wait);
+          }
+          await settle();
+          server.tell();
+          await settle();
+          for (const { view, said } of both) {
+            expect(said.join()).not.toContain('key was used');
+            expect(view).toMatchObject({ save: 'saved', unsent: 0 });
+            expect(view.timeline.chart).toEqual(server.chart);
+          }
+          expect([...treeOf(server.chart.items).tops].length).toBeGreaterThan(
+            Object.keys(server.chart.items).length > 0 ? 0 : -1,
+          );
+          for (const sync of opened.splice(0)) sync.stop();
+        },
+      ),
       { numRuns: 150 },
     );
   });

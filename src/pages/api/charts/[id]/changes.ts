@@ -13,10 +13,12 @@ export const ALL = endpoint({
   },
   PATCH: async (context) => {
     const { request } = context;
-    const { body, text } = await readJson(request, schemas.changesRequest);
+    const { body } = await readJson(request, schemas.changesRequest);
     const { changes, ...rest } = body;
     const key = keyOf(request);
-    const sent = { ...rest, change: asOne(changes), key, print: printOf(request, text) };
+    // Sent again after others' changes were learnt of, the same change has another base.
+    const print = printOf(request, JSON.stringify([changes, rest.origin ?? 'do']));
+    const sent = { ...rest, change: asOne(changes), key, print };
     const { revision } = await changeChart(paramOf(context, 'id'), sent);
     return json({ revision });
   },
