@@ -1,4 +1,5 @@
 // npm start, npm run dev: installs what is missing, starts the database server, builds, serves.
+import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
 import { build } from './lib/build.mjs';
@@ -120,9 +121,21 @@ async function keepDatabase(address) {
   }
 }
 
-/** npm that is killed tells nobody: its child is another's child then. */
+/** The parent of a process. Source: proc(5), stat: it stands after the state, which stands after the name in brackets. */
+function parentOf(pid) {
+  try {
+    return Number(readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').at(-1).split(' ')[1]);
+  } catch {
+    return undefined;
+  }
+}
+
+/** npm that is killed tells nobody: this, or the shell that it started this with, is another's child then. */
 function leaveWithNpm() {
   if (!process.env.npm_lifecycle_event) return;
   const parent = process.ppid;
-  setInterval(() => process.ppid !== parent && stop(0), 1_000).unref();
+  const above = parentOf(parent);
+  setInterval(() => {
+    if (process.ppid !== parent || parentOf(parent) !== above) void stop(0);
+  }, 1_000).unref();
 }

@@ -78,6 +78,12 @@ try {
     (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
   );
   await check('build', build);
+  await check('nothing a list or a file holds takes it down', () =>
+    run(process.execPath, ['bench/hostile/run.mjs', '--short']),
+  );
+  await check('nothing the database or its readers do takes it down', () =>
+    run(process.execPath, ['bench/siege/siege.mjs', '--short']),
+  );
   databaseUp = true;
   const env = {
     ...process.env,

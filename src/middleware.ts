@@ -1,6 +1,9 @@
 /** Safety at the door: only this machine's own names, writes only from our own pages, strict headers on every answer. */
 import { defineMiddleware } from 'astro:middleware';
+import { beginChores } from './server/chores';
 import { ApiError, problemResponse } from './server/http';
+
+beginChores();
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[::1\])(:\d+)?$/i;

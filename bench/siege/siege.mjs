@@ -7,6 +7,7 @@ import { build } from '../../scripts/lib/build.mjs';
 import { output, root } from '../../scripts/lib/run.mjs';
 import { freePort, launch } from '../../scripts/lib/serve.mjs';
 import { packages, postgres } from '../../scripts/lib/setup.mjs';
+import { fuzz } from './fuzz.mjs';
 
 const short = process.argv.includes('--short');
 const only = process.argv.slice(2).filter((word) => !word.startsWith('--'));
@@ -226,10 +227,17 @@ try {
     const expected = people * seconds;
     const behind = (await Promise.all(heard)).filter((revision) => revision < acknowledged.size).length;
     told(
-      at(0.95) < 150 && acknowledged.size > expected * 0.9 && behind === 0,
+      at(0.95) < (short ? 1_000 : 150) && acknowledged.size > expected * 0.9 && behind === 0,
       `${people} editors of ${items} items at a change a second: ${acknowledged.size} of ${expected} in ${seconds} s, half under ${at(0.5).toFixed(0)} ms, 95 % under ${at(0.95).toFixed(0)} ms, most ${at(1).toFixed(0)} ms; ${behind} streams behind`,
     );
     await nothingLost(chart, acknowledged, 'editors');
+  }
+
+  if (wants('fuzz')) {
+    const count = short ? 500 : 10_000;
+    const { wrong, statuses } = await fuzz(base, count);
+    told(wrong.length === 0, `${count} requests made from the API's description: ${JSON.stringify(statuses)}`);
+    for (const words of wrong.slice(0, 30)) console.log(`     ${words}`);
   }
 
   if (wants('memory')) {

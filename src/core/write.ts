@@ -59,10 +59,10 @@ export function listFormats(kind: Kind): Readonly<Record<string, ListFormat>> {
   return {
     csv: {
       label: 'Table (CSV)',
-      about: 'Opens in any spreadsheet; every field of every line.',
+      about: 'Opens in any spreadsheet; every field of every line. What looks like a formula is written as words.',
       mime: 'text/csv',
       ending: 'csv',
-      write: (chart) => writeGrid(gridOf(chart, kind.columns, cellsOf(kind, chart))),
+      write: (chart, exact) => writeGrid(gridOf(chart, kind.columns, cellsOf(kind, chart)), exact),
     },
     outline: {
       label: 'Outline text',

@@ -104,7 +104,8 @@ export interface ListFormat {
   readonly about: string;
   readonly mime: string;
   readonly ending: string;
-  write(chart: Chart): string;
+  /** @param exact cells of a table as they are, also those that a spreadsheet would work out as formulas */
+  write(chart: Chart, exact?: boolean): string;
 }
 
 /** What fitting a chart to its page may change. */

@@ -1,5 +1,6 @@
 /** From text to rows of cells: CSV by RFC 4180, values set apart by tabs, semicolons or bars, tables in Markdown. */
 import Papa from 'papaparse';
+import { meantBy } from './formulas';
 import type { Problem } from './types';
 
 export interface Row {
@@ -58,7 +59,7 @@ export function rowsOf(text: string, delimiter: string): { rows: Row[]; problems
           message: `Line ${line}: a quotation mark is opened and not closed, or stands inside a cell (${error.message.toLowerCase()}). Double it, or put the whole cell in quotes.`,
           repairs: [],
         });
-      if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data });
+      if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data.map(meantBy) });
       for (; counted < meta.cursor; counted++) if (text.charCodeAt(counted) === 10) line++;
     },
   });

@@ -1,14 +1,40 @@
 /** The API described, from the schemas that check it. */
+import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { kinds } from '../../core/kinds';
 import { XLSX } from '../../core/write';
 import { version } from '../version';
 import * as schemas from './schemas';
 
-const jsonSchema = (schema: z.ZodType, io: 'input' | 'output') => {
-  const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any', reused: 'inline' });
-  return rest;
-};
+/** Schemas that name themselves, such as a change that holds changes: they stand in one place of the document. */
+const components: Record<string, unknown> = {};
+
+/** A schema with every reference made to where it stands in the document. */
+function referring(value: unknown, names: ReadonlyMap<string, string>): unknown {
+  if (Array.isArray(value)) return value.map((own) => referring(own, names));
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, own]) => [
+      key,
+      key === '$ref' && typeof own === 'string'
+        ? `#/components/schemas/${names.get(own) ?? own}`
+        : referring(own, names),
+    ]),
+  );
+}
+
+function jsonSchema(schema: z.ZodType, io: 'input' | 'output'): object {
+  const made = z.toJSONSchema(schema, { io, unrepresentable: 'any', reused: 'inline' });
+  const { $schema: _, $defs = {}, ...rest } = made as Record<string, unknown> & { $defs?: Record<string, unknown> };
+  const own = Object.entries($defs).map(([name, def]): [string, unknown] => [`#/$defs/${name}`, def]);
+  if (JSON.stringify(rest).includes('"$ref":"#"')) own.push(['#', rest]);
+  // The same schema is there once, whoever refers to it.
+  const names = new Map(own.map(([ref, def]) => [ref, `${io}-${digest(JSON.stringify(def))}`]));
+  for (const [ref, def] of own) components[names.get(ref)!] ??= referring(def, names);
+  return names.has('#') ? { $ref: `#/components/schemas/${names.get('#')}` } : (referring(rest, names) as object);
+}
+const digest = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 10);
+
 const content = (schema: z.ZodType, io: 'input' | 'output' = 'output') => ({
   'application/json': { schema: jsonSchema(schema, io) },
 });
@@ -141,7 +167,7 @@ export function openApi() {
             inQuery('folder', 'Only what is in this folder'),
             inQuery('sort', 'changed (the latest first), opened (the latest first) or title'),
           ],
-          responses: { 200: answer('A page of charts', schemas.listAnswer) },
+          responses: { 200: answer('A page of charts', schemas.listAnswer), 422: usual[422] },
         },
         post: {
           summary: 'A new chart',
@@ -201,18 +227,20 @@ export function openApi() {
       '/api/charts/{id}/changes': {
         parameters: [id],
         get: {
-          summary: 'Changes after a revision',
-          parameters: [inQuery('since', 'Revision', 'integer')],
-          responses: { 200: answer('Changes, oldest first'), 404: usual[404] },
+          summary: 'Changes after a revision, oldest first; `more` where there are more than an answer holds',
+          parameters: [inQuery('since', 'Revision', 'integer'), inQuery('steps', '1: what undo is made of instead')],
+          responses: { 200: answer('Changes, oldest first'), 404: usual[404], 422: usual[422] },
         },
         patch: {
-          summary: 'Changes to a chart',
+          summary: 'Changes to a chart, carried out on top of what came since their base',
           parameters: [key],
           requestBody: body(schemas.changesRequest),
           responses: {
             200: answer('Carried out', schemas.changesAnswer),
             ...usual,
-            409: problem('Changed meanwhile; `missed` holds the changes since your base'),
+            409: problem(
+              'Changed meanwhile so that it fits no more; `missed` holds the changes since your base where they are few',
+            ),
           },
         },
       },
@@ -221,6 +249,16 @@ export function openApi() {
         get: {
           summary: 'New revisions as server-sent events',
           responses: { 200: { description: 'A stream', content: { 'text/event-stream': {} } } },
+        },
+      },
+      '/api/events': {
+        get: {
+          summary: 'New revisions of several charts as server-sent events, each with the changes where they are little',
+          parameters: [{ ...inQuery('chart', 'Id of a chart; as often as there are charts'), required: true }],
+          responses: {
+            200: { description: 'A stream', content: { 'text/event-stream': {} } },
+            422: usual[422],
+          },
         },
       },
       '/api/charts/{id}/fit': {
@@ -251,6 +289,7 @@ export function openApi() {
           responses: {
             200: { description: 'By Accept', content: { ...content(schemas.composeAnswer), ...pictures } },
             404: usual[404],
+            422: usual[422],
           },
         },
       },
@@ -260,6 +299,7 @@ export function openApi() {
           summary: 'The list',
           parameters: [
             inQuery('as', 'xlsx, csv, outline, markdown, opml, json or gedcom, instead of Accept'),
+            inQuery('exact', '1: cells of CSV that a spreadsheet would work out as formulas as they are, not as words'),
             inQuery('save', '1: to be saved as a file'),
           ],
           responses: {
@@ -276,5 +316,6 @@ export function openApi() {
         },
       },
     },
+    components: { schemas: components },
   };
 }

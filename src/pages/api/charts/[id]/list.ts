@@ -50,7 +50,7 @@ export const ALL = endpoint({
     const format = Object.values(listFormats(kind)).find(({ mime }) => mime === type);
     if (!format)
       throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);
-    return file(format.write(chart), format.mime, format.ending);
+    return file(format.write(chart, searchParams.get('exact') === '1'), format.mime, format.ending);
   },
   PUT: async (context) => {
     const { request } = context;

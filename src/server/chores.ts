@@ -1,0 +1,32 @@
+/** What is cleared away now and then, by whichever server comes to it. */
+import { query } from './db';
+
+/** Days for which an answer to an Idempotency-Key is kept. */
+const ANSWER_DAYS = 7;
+/** So many at once, so that nobody waits for it. */
+const AT_ONCE = 2_000;
+const EVERY_MS = 10 * 60 * 1_000;
+
+/** Clears away answers that are too old. @returns how many */
+export async function clearAnswers(): Promise<number> {
+  let cleared = 0;
+  for (;;) {
+    const gone = await query(
+      `DELETE FROM answers WHERE ctid IN
+         (SELECT ctid FROM answers WHERE at < now() - make_interval(days => $1) LIMIT $2 FOR UPDATE SKIP LOCKED)
+       RETURNING 1`,
+      [ANSWER_DAYS, AT_ONCE],
+    );
+    cleared += gone.length;
+    if (gone.length < AT_ONCE) return cleared;
+  }
+}
+
+let begun = false;
+
+/** Begins with it, once in a process. What fails is tried again the next time. */
+export function beginChores(): void {
+  if (begun) return;
+  begun = true;
+  setInterval(() => void clearAnswers().catch(() => undefined), EVERY_MS).unref();
+}
