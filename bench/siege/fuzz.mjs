@@ -128,7 +128,7 @@ export async function fuzz(base, count, seed = 7) {
     const called = `${method.toUpperCase()} ${path}`;
     const gone = new AbortController();
     try {
-      const response = await fetch(url, {
+      const response = await asked(url, {
         method: method.toUpperCase(),
         headers,
         ...(body !== undefined && { body }),
@@ -167,6 +167,9 @@ export async function fuzz(base, count, seed = 7) {
   }
   return { wrong: [...wrong].map(([words, times]) => `${words}${times > 1 ? ` (${times} times)` : ''}`), statuses };
 }
+
+/** A kept connection may be ended by the server while it is taken up again; that is no answer. Asked a second time then. */
+const asked = (url, init) => fetch(url, init).catch(() => fetch(url, init));
 
 /** What an address can hold. */
 const wellFormed = (text) =>

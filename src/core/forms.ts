@@ -52,7 +52,7 @@ function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
   }
   // Line n of the outline is the n-th element.
   const text = nodes
-    .map((node) => `${'\t'.repeat(node.level)}${plainText(node.text).replace(/\s*\n\s*/g, SOFT_BREAK) || '?'}`)
+    .map((node) => `${'\t'.repeat(node.level)}${plainText(node.text).replace(/(?<!\s)\s*\n\s*/g, SOFT_BREAK) || '?'}`)
     .join('\n');
   const list = textForm(kind, text).read(text, context);
   const fieldFor = (name: string) => {

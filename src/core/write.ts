@@ -4,7 +4,7 @@ import { type Sheet, writeMarkdown, writeOpml, writeXlsx } from './formats';
 import type { Kind, ListFormat } from './kinds';
 import { gridOf, listAsJson, SOFT_BREAK, writeContinued, writeGrid } from './list';
 
-const LINE_ENDS = /\s*\n\s*/g;
+const LINE_ENDS = /(?<!\s)\s*\n\s*/g;
 
 /** The kind's outline, with line ends inside items kept as a sign of their own. */
 function outlineOf(kind: Kind, chart: Chart): string {

@@ -31,7 +31,7 @@ function unspanned(rows: readonly (readonly Cell[])[]): string[][] {
 const BREAKS = new Set(['p', 'div', 'br', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'tr', 'li', 'ul', 'ol', 'table']);
 const SILENT = new Set(['script', 'style', 'head', 'title', 'template']);
 /** Word processors write lists as paragraphs that name their level. */
-const LIST_LEVEL = /mso-list:[^;"']*\blevel(\d+)/i;
+const LIST_LEVEL = /mso-list:[^;"':]{0,200}\blevel(\d{1,4})/i;
 const MOST_SPAN = 200;
 /** Cells of a table once those that span are filled in, and levels of its lists; deeper ones stand at the deepest. */
 const MOST_CELLS = 2_000_000;

@@ -2,8 +2,14 @@
 
 import { SOFT_BREAK } from '../list/words';
 
-const HEADING = /^ {0,3}(#{1,6})\s+(.*?)\s*#*\s*$/;
-const ITEM = /^(\s*)([-*+•]|\d{1,9}[.)])(\s+)(.*)$/;
+const HEADING = /^ {0,3}(#{1,6})\s+(.*)$/s;
+/** A heading's words without the signs that close it. */
+const closed = (words: string) =>
+  words
+    .trimEnd()
+    .replace(/(?<!#)#+$/, '')
+    .trimEnd();
+const ITEM = /^(\s*)([-*+•]|\d{1,9}[.)])(\s+)(.*)$/s;
 
 /** Words without the marks that only say how they look. */
 const plain = (text: string): string => {
@@ -11,9 +17,9 @@ const plain = (text: string): string => {
   // What was escaped is set aside, so that it is not taken for a mark.
   const held = text.replace(/\\([!-/:-@[-`{-~])/g, (_, sign: string) => `\uE010${kept.push(sign) - 1}\uE011`);
   return held
-    .replace(/!?\[([^\]]*)\]\([^)\s]*(?:\s+"[^"]*")?\)/g, '$1')
-    .replace(/(\*\*|__)(?=\S)(.*?\S)\1/g, '$2')
-    .replace(/(?<![\p{L}\p{N}])([*_])(?=\S)(.*?\S)\1(?![\p{L}\p{N}])/gu, '$2')
+    .replace(/!?\[([^\]]{0,300})\]\([^)\s]{0,2000}(?:\s{1,9}"[^"]{0,300}")?\)/g, '$1')
+    .replace(/(\*\*|__)(?=\S)(.{0,300}?\S)\1/g, '$2')
+    .replace(/(?<![\p{L}\p{N}])([*_])(?=\S)(.{0,300}?\S)\1(?![\p{L}\p{N}])/gu, '$2')
     .replace(/`([^`]+)`/g, '$1')
     .replace(/^\[[ xX]\]\s+/, '')
     .replace(/\uE010(\d+)\uE011/g, (_, at: string) => kept[Number(at)]!);
@@ -66,7 +72,7 @@ export function outlineOfMarkdown(text: string, meaning = ''): string {
     if (heading) {
       const rank = heading[1]!.length;
       while (headings.length > 0 && headings.at(-1)! >= rank) headings.pop();
-      out[i] = `${'\t'.repeat(headings.length)}${plain(heading[2]!)}`;
+      out[i] = `${'\t'.repeat(headings.length)}${plain(closed(heading[2]!))}`;
       headings.push(rank);
       open = [];
       last = i;
@@ -77,7 +83,7 @@ export function outlineOfMarkdown(text: string, meaning = ''): string {
     if (!item && last >= 0 && (continues || (open.length > 0 && /^\s/.test(line)))) {
       // Another line of the same item: a hard break where the line before ends in a backslash or two spaces.
       const before = source[i - 1] ?? '';
-      const hard = goesOn(before) || / {2,}$/.test(before);
+      const hard = goesOn(before) || before.endsWith('  ');
       out[last] = `${out[last]!.trimEnd()}${hard ? SOFT_BREAK : ' '}${plain(unbroken(line.trim()))}`;
       continues = true;
       continue;

@@ -164,7 +164,7 @@ interface Parts {
   readonly mac: boolean;
 }
 
-const absolute = (target: string) =>
+const absolute = (written: string, target = written.slice(0, 400)) =>
   target.startsWith('/') ? target.slice(1) : `xl/${target}`.replace(/[^/]+\/\.\.\//g, '');
 
 function partsOf(bytes: Uint8Array): Parts {

@@ -76,7 +76,7 @@ export function crossingsOf(lines: readonly (readonly Point[])[], bundle?: reado
     open.length = kept;
     open.push(part);
   }
-  return count;
+  return Math.min(count, MOST_CROSSINGS);
 }
 
 /** Where two parts cross, in hundredths of a point: what is drawn once is counted once. */

@@ -12,7 +12,12 @@ export interface Row {
 /** More columns than any list has; what has more is no table. */
 export const MOST_COLUMNS = 300;
 const DELIMITERS = [',', '\t', ';', '|'] as const;
-const MARKDOWN_RULE = /^\s*\|?\s*:?-{3,}:?\s*(\|\s*:?-{3,}:?\s*)*\|?\s*$/;
+/** The rule under the headings of a Markdown table: dashes in every column. */
+const isRule = (line: string): boolean => {
+  if (!/^[\s|:-]+$/.test(line)) return false;
+  const cells = line.trim().replace(/^\|/, '').replace(/\|$/, '').split('|');
+  return cells.every((cell) => /^:?-{3,}:?$/.test(cell.trim()));
+};
 
 /** Whether the second line with words is the rule under the headings of a Markdown table. */
 export function isMarkdownTable(text: string): boolean {
@@ -20,12 +25,12 @@ export function isMarkdownTable(text: string): boolean {
     .slice(0, 20_000)
     .split('\n')
     .filter((line) => line.trim() !== '');
-  return first?.includes('|') === true && second !== undefined && MARKDOWN_RULE.test(second);
+  return first?.includes('|') === true && second !== undefined && isRule(second);
 }
 
 function markdownRows(text: string): Row[] {
   return text.split('\n').flatMap((line, i) => {
-    if (line.trim() === '' || MARKDOWN_RULE.test(line)) return [];
+    if (line.trim() === '' || isRule(line)) return [];
     const body = line
       .trim()
       .replace(/^\|/, '')

@@ -21,9 +21,13 @@ export function readNumber(text: string): number | undefined {
   return Number.isFinite(value) ? value : undefined;
 }
 
+/** Letters of a number at the most. */
+const LONGEST = 60;
+
 /** A chance from 0 to 1, written as part (0.6), per cent (60 %) or fraction (3/5); undefined where it is none. */
 export function readChance(text: string): number | undefined {
   const bare = text.trim();
+  if (bare.length > LONGEST) return undefined;
   const fraction = /^(\d+)\s*\/\s*(\d+)$/.exec(bare);
   const percent = /^(.*?)\s*(%|per ?cent|pct)$/i.exec(bare);
   const value = fraction

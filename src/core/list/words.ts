@@ -11,7 +11,7 @@ export const SOFT_BREAK = '\uE00A';
 
 /** Backslashes at the end of a line: an odd one says that the line goes on, of the others two stand for one. */
 export function lineEnd(line: string): { readonly words: string; readonly goesOn: boolean } {
-  const count = /\\*$/.exec(line)![0].length;
+  const count = /(?<!\\)\\*$/.exec(line)![0].length;
   return { words: line.slice(0, line.length - Math.ceil(count / 2)), goesOn: count % 2 === 1 };
 }
 
@@ -43,7 +43,7 @@ export const writeContinued = (text: string): string =>
     .map((line) =>
       line
         .split(SOFT_BREAK)
-        .map((part) => part.replace(/\\+$/, '$&$&'))
+        .map((part) => part.replace(/(?<!\\)\\+$/, '$&$&'))
         .join('\\\n'),
     )
     .join('\n');

@@ -43,9 +43,9 @@ const answer = (description: string, schema?: z.ZodType) => ({
   description,
   ...(schema && { content: content(schema) }),
 });
-const problem = (description: string) => ({
+const problem = (description: string, schema: z.ZodType = schemas.problemAnswer) => ({
   description,
-  content: { 'application/problem+json': { schema: jsonSchema(schemas.problemAnswer, 'output') } },
+  content: { 'application/problem+json': { schema: jsonSchema(schema, 'output') } },
 });
 const path = (name: string, description: string) => ({
   name,
@@ -144,7 +144,10 @@ export function openApi() {
         get: {
           summary: 'A house style; with as=tokens as design tokens (W3C community group format)',
           parameters: [inQuery('as', 'tokens')],
-          responses: { 200: answer('The house style', schemas.styleAnswer), 404: usual[404] },
+          responses: {
+            200: answer('The house style, or its tokens', z.union([schemas.styleAnswer, z.looseObject({})])),
+            404: usual[404],
+          },
         },
         put: {
           summary: 'Changes it, and with it every chart that follows it',
@@ -240,6 +243,7 @@ export function openApi() {
             ...usual,
             409: problem(
               'Changed meanwhile so that it fits no more; `missed` holds the changes since your base where they are few',
+              schemas.changedAnswer,
             ),
           },
         },

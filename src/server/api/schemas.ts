@@ -108,6 +108,9 @@ const problem = z.object({
   line: z.number().int().optional(),
   item: z.string().optional(),
   field: z.string().optional(),
+  key: z.string().optional().describe('What it is remembered by where it is left as it is on purpose'),
+  asks: z.string().optional().describe('The same for all lines that ask the same, such as who one superior is'),
+  asked: z.string().optional().describe('That in words'),
   message: z.string(),
   repairs: z.array(z.string()),
 });
@@ -272,4 +275,18 @@ export const problemAnswer = z.object({
   problems: z.array(
     z.object({ code: z.string(), message: z.string(), line: z.number().optional(), field: z.string().optional() }),
   ),
+});
+export const changedAnswer = problemAnswer.extend({
+  revision: z.number().int().describe('The one the chart is at'),
+  missed: z
+    .array(
+      z.object({
+        revision: z.number().int(),
+        change: z.unknown(),
+        origin: z.enum(['do', 'undo', 'redo']),
+        client: z.string().nullable(),
+        key: z.string().nullable(),
+      }),
+    )
+    .describe('The changes since your base, where they are few; else none'),
 });

@@ -129,7 +129,7 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
   return { items: items.map((item, i): Item => ({ ...item, order: orders[i]! })), lines, problems };
 }
 
-const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/i;
+const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/is;
 /** Runs of dashes and arrows, each whole: nothing is looked at twice, however long a run is. */
 const SIGNS = /-+>?|[–—]>?|=>|→|⟶/gu;
 

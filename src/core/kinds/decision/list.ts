@@ -65,15 +65,20 @@ const CHANCE = /\s*\(\s*(?:chance |p ?=? ?)?([\d.,]+\s*%|[01]?[.,]\d+|\d+\s*\/\s
 const COST = /\s*\(\s*costs? ([^()]+)\)\s*$/i;
 const VALUE = /\s+=\s*([-−–]?[\p{Sc}\s]*[\d][\d.,'’\s]*\p{Sc}?)\s*$/u;
 
+/** Letters of a chance, a cost or a value at the most. */
+const LONGEST_NOTE = 120;
+
 /** `answer (60 %) (cost 400): text = 1200`; what stands at the left has no answer. */
 export const split: SplitLine = (line, _separator, level) => {
   let text = tidy(line);
   const fields: Record<string, string> = {};
   const take = (from: string, pattern: RegExp, field: string): string => {
-    const found = pattern.exec(from);
+    // All of them stand at the end: what is before it need not be looked at, however long it is.
+    const ahead = Math.max(0, from.length - LONGEST_NOTE);
+    const found = pattern.exec(from.slice(ahead));
     if (!found) return from;
     fields[field] = tidy(found[1]!);
-    return from.slice(0, found.index);
+    return from.slice(0, ahead + found.index);
   };
   text = take(text, VALUE, 'value');
   const colon = level === 0 ? -1 : text.search(/:(\s|$)/);

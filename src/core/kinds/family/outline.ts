@@ -33,9 +33,13 @@ const BORN = /^(?:b\.?|born|\*)\s*(.+)$/i;
 const DIED = /^(?:d\.?|died|†|\+)\s*(.+)$/i;
 const SEX = /^(m|f|male|female|w)$/i;
 
+/** Letters of such a note at the most. */
+const LONGEST_NOTE = 200;
+
 /** Notes on a person, as they stand in brackets or after a comma: years, sex, and how they belong. */
 function noteFields(note: string): Record<string, string> | undefined {
   const text = tidy(note);
+  if (text.length > LONGEST_NOTE) return undefined;
   const years = YEARS.exec(text);
   if (years && (years[1] || years[2]))
     return { ...(years[1] && { born: years[1] }), ...(years[2] && { died: years[2] }) };

@@ -59,7 +59,7 @@ const TABLE = `Id,Name,Born,Died,Sex,Father,Mother,Partners
 
 const listed = (text: string | undefined): string[] =>
   (text ?? '')
-    .split(/\s*[;&]\s*|\s+and\s+/)
+    .split(/[;&]|(?<!\s)\s+and\s+/)
     .map(tidy)
     .filter(Boolean);
 

@@ -105,11 +105,7 @@ function setMaker(newId: () => string) {
   };
 }
 
-export const namesOf = (text: string): string[] =>
-  text
-    .split(/\s*[,;]\s*/)
-    .map(tidy)
-    .filter(Boolean);
+export const namesOf = (text: string): string[] => text.split(/[,;]/).map(tidy).filter(Boolean);
 
 /** Items in list order with the line of each. */
 function itemMaker(newId: () => string) {
