@@ -30,18 +30,18 @@ let server = launch({ host: '127.0.0.1', port, databaseUrl });
 let starts = 1;
 let stopping = false;
 
-const ask = async (path, init = {}, ms = 20_000) => {
+const ask = async (path, init = {}, ms = 20_000, at = base) => {
   const { signal } = AbortSignal.timeout ? { signal: AbortSignal.timeout(ms) } : {};
-  const response = await fetch(base + path, { ...init, signal });
+  const response = await fetch(at + path, { ...init, signal });
   const text = await response.text();
   return {
     status: response.status,
     body: text && /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : text,
   };
 };
-const ready = async (seconds = 60) => {
+const ready = async (seconds = 60, at = base) => {
   for (let i = 0; i < seconds * 10; i++) {
-    if ((await ask('/api/health', {}, 3_000).catch(() => undefined))?.status === 200) return true;
+    if ((await ask('/api/health', {}, 3_000, at).catch(() => undefined))?.status === 200) return true;
     await wait(100);
   }
   return false;
@@ -109,9 +109,10 @@ async function nothingLost(chart, acknowledged, what) {
   );
 }
 
+/** Number of the database server's process, from the file it keeps beside its data. */
 const postmaster = () => {
-  const { stdout } = spawnSync('pgrep', ['-f', `listen.*|-D .*/${DATABASE.DB_CLUSTER}( |$)`], { encoding: 'utf8' });
-  return stdout.trim().split('\n').map(Number).filter(Boolean)[0];
+  const folder = /\((.*)\)/.exec(output('bash', [`${root}scripts/db.sh`, 'status'], DATABASE))[1];
+  return Number(readFileSync(`${folder}/postmaster.pid`, 'utf8').split('\n')[0]);
 };
 const databaseDies = async (how) => {
   if (how === 'restart') spawnSync('bash', [`${root}scripts/db.sh`, 'stop'], { env: { ...process.env, ...DATABASE } });
@@ -201,6 +202,33 @@ try {
     );
     server = launch({ host: '127.0.0.1', port, databaseUrl });
     await ready();
+  }
+
+  if (wants('twice')) {
+    const other = await freePort();
+    const second = launch({ host: '127.0.0.1', port: other, databaseUrl });
+    await ready(60, `http://127.0.0.1:${other}`);
+    const keys = short ? 10 : 60;
+    let doubled = 0;
+    const wrong = [];
+    for (let i = 0; i < keys; i++) {
+      const init = {
+        method: 'POST',
+        body: JSON.stringify({ title: `Twice ${i}`, kind: 'org', list: 'Ann\n\tBo\n' }),
+        headers: { 'content-type': 'application/json', 'idempotency-key': `twice-${process.pid}-${i}` },
+      };
+      const answers = await Promise.all([
+        ask('/api/charts', init),
+        ask('/api/charts', init, 20_000, `http://127.0.0.1:${other}`),
+      ]);
+      wrong.push(...answers.filter(({ status }) => status !== 201).map(({ status }) => status));
+      if (new Set(answers.map(({ body }) => body.id)).size > 1) doubled++;
+    }
+    second.kill('SIGTERM');
+    told(
+      doubled + wrong.length === 0,
+      `${keys} keys sent to two servers at once: ${doubled} made two charts, ${wrong.length} other answers`,
+    );
   }
 
   for (const items of wants('editors') ? [40, 2_000] : []) {

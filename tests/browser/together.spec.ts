@@ -114,3 +114,37 @@ test('the description of the API refers to nothing that is not in it', async ({ 
     expect(found, ref).toBeDefined();
   }
 });
+
+test('streams that leave at any moment leave nothing behind', async ({ request, baseURL }) => {
+  const id = await newChart(request);
+  // At once, while it is set up, and after it has begun.
+  await Promise.all(
+    Array.from({ length: 60 }, async (_, i) => {
+      const gone = new AbortController();
+      const asked = fetch(`${baseURL}/api/charts/${id}/events`, { signal: gone.signal }).catch(() => undefined);
+      setTimeout(() => gone.abort(), i);
+      await asked;
+    }),
+  );
+  const stays = new AbortController();
+  const response = await fetch(`${baseURL}/api/events?chart=${id}&chart=nobody`, { signal: stays.signal });
+  const reader = response.body!.getReader();
+  const heard = async (words: string) => {
+    let text = '';
+    for (const decoder = new TextDecoder(); !text.includes(words); )
+      text += decoder.decode((await reader.read()).value);
+    return text;
+  };
+  expect(await heard('"revision":0')).toContain(`"chart":"${id}"`);
+  await request.patch(`/api/charts/${id}/changes`, {
+    data: { base: 0, changes: [{ type: 'rename', title: 'Heard' }] },
+  });
+  // Told once the revision told before is known; else it is fetched.
+  await heard('"revision":1');
+  await request.patch(`/api/charts/${id}/changes`, {
+    data: { base: 1, changes: [{ type: 'rename', title: 'Again' }] },
+  });
+  expect(await heard('"revision":2')).toContain('"title":"Again"');
+  stays.abort();
+  expect((await request.get('/api/health')).status()).toBe(200);
+});
