@@ -235,7 +235,12 @@ test('an enclosure follows its branch, a note is written and moved by keys and m
   await expect(page.locator('svg.scene text', { hasText: 'Beds' })).toBeVisible();
 
   await page.getByRole('button', { name: '+ Heading' }).click();
-  await page.getByLabel('Words of the note').fill('Spring **plan**');
+  // What is there is selected: writing takes its place. Words look while they are written as they will be drawn.
+  await expect(page.getByLabel('Words of the note')).toBeFocused();
+  await page.keyboard.type('Spring ');
+  await page.keyboard.press('Control+b');
+  await page.keyboard.type('plan');
+  await expect(page.getByLabel('Words of the note').locator('b')).toHaveText('plan');
   await expect(page.locator('svg.scene text', { hasText: 'plan' })).toHaveAttribute('font-weight', '700');
   const handle = page.getByRole('button', { name: /^Note: Spring plan/ });
   const placeOf = async () => {

@@ -5,6 +5,7 @@ import { ALIGNS, type Chart, enclosuresOf, type Note, notesOf } from '../../../.
 import { houseOnPage } from '../../../../core/style';
 import { Button, ColourField, NumberField, Row, Select, Tick } from '../../../shared/controls';
 import { itemName } from '../../../shared/fields';
+import { RichInput } from '../../../shared/RichInput';
 import { addNote, anchorOf, putNote, removeNote, withAnchor } from '../../notes';
 import { noteOpened, useEditor } from '../../state/store';
 import { words } from '../../words';
@@ -35,13 +36,18 @@ export function Notes() {
   );
 }
 
+/** Letters of a note at the most, as the model has it. */
+const LONGEST = 2_000;
+
 function OneNote({ chart, note, selected }: { chart: Chart; note: Note; selected: string | null }) {
   const opened = useEditor((state) => state.openNote === note.id);
   const house = houseOnPage(chart);
-  const box = useRef<HTMLTextAreaElement>(null);
+  const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (!opened) return;
-    box.current?.focus();
+    const field = box.current?.querySelector<HTMLElement>('[role=textbox]');
+    field?.focus();
+    if (field) window.getSelection()?.selectAllChildren(field);
     box.current?.scrollIntoView({ block: 'nearest' });
     noteOpened(null);
   }, [opened]);
@@ -53,15 +59,15 @@ function OneNote({ chart, note, selected }: { chart: Chart; note: Note; selected
   const { value, options } = anchors(chart, note, selected);
   return (
     <li className="mt-1.5 rounded border border-rule bg-paper px-2 py-1.5">
-      <textarea
-        ref={box}
-        rows={2}
-        aria-label={words.notes.text}
-        className="field field-sizing-content max-h-40 scroll-mt-20 w-full resize-none text-[13px]"
-        maxLength={2_000}
-        value={note.text}
-        onChange={({ target }) => put({ text: target.value })}
-      />
+      <div ref={box}>
+        <RichInput
+          label={words.notes.text}
+          title={words.sheet.emphasis}
+          className="field max-h-40 min-h-[44px] w-full scroll-mt-20 overflow-auto text-[13px]"
+          text={note.text}
+          onText={(text) => put({ text: text.slice(0, LONGEST) })}
+        />
+      </div>
       <div className="flex items-center gap-1.5 pt-1">
         <Select
           label={words.notes.place}
