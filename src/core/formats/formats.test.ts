@@ -144,6 +144,9 @@ describe('workbooks', () => {
     expect(() => read(`<sheetData>${good}<row r="999999999">${word('Bo')}</row></sheetData>`)).toThrow(/40000 rows/);
     expect(() => read(`<sheetData><row><c r="XFD1" t="str"><v>x</v></c></row></sheetData>`)).toThrow(/columns/);
     expect(() => read('<sheetData><row>')).toThrow(/damaged/);
+    const whole = sheet(`<sheetData>${good}</sheetData>`);
+    for (const cut of [1, 20, 60, 300, whole.length - 40])
+      expect(() => readXlsx(whole.subarray(0, whole.length - cut))).toThrow(UnreadableFile);
   });
 
   it('give dates, times, shares, yes and no, and words as they are shown', () => {

@@ -28,6 +28,17 @@ const LONGEST = 32_767;
 const DAMAGED =
   'This spreadsheet is cut off or damaged; save it again from the program it comes from, or copy the cells and paste them.';
 
+/**
+ * Whether an archive has its end: without it the file was cut off, and parts may be missing.
+ * Source: APPNOTE.TXT (.ZIP File Format Specification), 4.3.16; a comment of up to 65,535 bytes may follow.
+ */
+function hasEnd(bytes: Uint8Array): boolean {
+  const RECORD = 22;
+  for (let at = bytes.length - RECORD; at >= Math.max(0, bytes.length - RECORD - 65_535); at--)
+    if (bytes[at] === 0x50 && bytes[at + 1] === 0x4b && bytes[at + 2] === 5 && bytes[at + 3] === 6) return true;
+  return false;
+}
+
 /** Feeds the parts of an archive to whoever wants them, as they unfold; what nobody wants is counted only. */
 function unfold(
   bytes: Uint8Array,
@@ -168,6 +179,7 @@ const absolute = (written: string, target = written.slice(0, 400)) =>
   target.startsWith('/') ? target.slice(1) : `xl/${target}`.replace(/[^/]+\/\.\.\//g, '');
 
 function partsOf(bytes: Uint8Array): Parts {
+  if (!hasEnd(bytes)) throw new UnreadableFile(DAMAGED);
   const sheets: { name: string; hidden: boolean; rel: string }[] = [];
   const rels = new Map<string, { target: string; type: string }>();
   let mac = false;
