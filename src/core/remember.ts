@@ -18,3 +18,12 @@ export function rememberedPair<A extends object, B extends object, V>(work: (a: 
   const of = remembered((a: A) => remembered((b: B) => work(a, b)));
   return (a, b) => of(a)(b);
 }
+
+/** The same for what is worked out of words, as long as the function lives: for use within one step. */
+export function rememberedText<V>(work: (text: string) => V): (text: string) => V {
+  const known = new Map<string, V>();
+  return (text) => {
+    if (!known.has(text)) known.set(text, work(text));
+    return known.get(text)!;
+  };
+}

@@ -39,10 +39,14 @@ function hasEnd(bytes: Uint8Array): boolean {
   return false;
 }
 
-/** Feeds the parts of an archive to whoever wants them, as they unfold; what nobody wants is counted only. */
+/**
+ * Feeds the parts of an archive to whoever wants them, as they unfold.
+ * @param all unfolds also what nobody wants, to learn how large it truly is: the first time only
+ */
 function unfold(
   bytes: Uint8Array,
   want: (name: string) => ((text: string, last: boolean) => void) | undefined,
+  all = false,
 ): string[] {
   const names: string[] = [];
   let total = 0;
@@ -52,8 +56,9 @@ function unfold(
     names.push(part.name);
     if (names.length > MOST_PARTS)
       throw new UnreadableFile(`This file has more than ${MOST_PARTS} parts; it is no spreadsheet.`);
-    unfinished++;
     const take = want(part.name);
+    if (!take && !all) return;
+    unfinished++;
     const decoder = new TextDecoder();
     part.ondata = (error, data, final) => {
       failed ??= error ?? undefined;
@@ -183,36 +188,40 @@ function partsOf(bytes: Uint8Array): Parts {
   const sheets: { name: string; hidden: boolean; rel: string }[] = [];
   const rels = new Map<string, { target: string; type: string }>();
   let mac = false;
-  const names = unfold(bytes, (name) => {
-    if (name === 'xl/workbook.xml')
-      return listening({
-        open(tag) {
-          if (tag.name === 'workbookPr') mac = isTrue(attribute(tag, 'date1904'));
-          if (tag.name !== 'sheet') return;
-          if (sheets.length >= MOST_SHEETS)
-            throw new UnreadableFile(
-              `This workbook has more than ${MOST_SHEETS} sheets; save only the one with the list.`,
-            );
-          const state = attribute(tag, 'state') ?? 'visible';
-          sheets.push({
-            name: attribute(tag, 'name') ?? `Sheet ${sheets.length + 1}`,
-            hidden: state !== 'visible',
-            rel: attribute(tag, 'id') ?? '',
-          });
-        },
-      });
-    if (name === 'xl/_rels/workbook.xml.rels')
-      return listening({
-        open(tag) {
-          if (tag.name === 'Relationship')
-            rels.set(attribute(tag, 'Id') ?? '', {
-              target: absolute(attribute(tag, 'Target') ?? ''),
-              type: attribute(tag, 'Type') ?? '',
+  const names = unfold(
+    bytes,
+    (name) => {
+      if (name === 'xl/workbook.xml')
+        return listening({
+          open(tag) {
+            if (tag.name === 'workbookPr') mac = isTrue(attribute(tag, 'date1904'));
+            if (tag.name !== 'sheet') return;
+            if (sheets.length >= MOST_SHEETS)
+              throw new UnreadableFile(
+                `This workbook has more than ${MOST_SHEETS} sheets; save only the one with the list.`,
+              );
+            const state = attribute(tag, 'state') ?? 'visible';
+            sheets.push({
+              name: attribute(tag, 'name') ?? `Sheet ${sheets.length + 1}`,
+              hidden: state !== 'visible',
+              rel: attribute(tag, 'id') ?? '',
             });
-        },
-      });
-    return undefined;
-  });
+          },
+        });
+      if (name === 'xl/_rels/workbook.xml.rels')
+        return listening({
+          open(tag) {
+            if (tag.name === 'Relationship')
+              rels.set(attribute(tag, 'Id') ?? '', {
+                target: absolute(attribute(tag, 'Target') ?? ''),
+                type: attribute(tag, 'Type') ?? '',
+              });
+          },
+        });
+      return undefined;
+    },
+    true,
+  );
   if (!names.some((name) => /^xl\/workbook\./.test(name)))
     throw new UnreadableFile('This is an archive but no spreadsheet; open a file that ends in .xlsx, .csv or .txt.');
   if (!names.includes('xl/workbook.xml'))

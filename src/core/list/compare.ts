@@ -114,11 +114,7 @@ function wantedPlaces(
   stands: (id: string) => boolean,
 ): Map<string | null, string[]> {
   const wanted = new Map<string | null, string[]>();
-  const put = (parent: string | null, id: string) => {
-    const list = wanted.get(parent);
-    if (list) list.push(id);
-    else wanted.set(parent, [id]);
-  };
+  const put = (parent: string | null, id: string) => pushTo(wanted, parent, id);
   const spoken = new Set<string>();
   for (const { id } of walk(fresh)) {
     const item = byNew.get(id) ?? id;

@@ -1,5 +1,7 @@
 /** Which line of a newer list is which item of the chart, and how sure that is. */
+
 import type { Item } from '../chart';
+import { pushTo } from '../grouped';
 import { jaroWinkler, LIKELY, likeness } from './names';
 import { folded } from './words';
 
@@ -56,9 +58,7 @@ export function matchLines(old: readonly Item[], fresh: readonly Item[]): Map<st
     for (const item of old) {
       const of = taken.has(item.id) ? '' : key(item);
       if (of === '') continue;
-      const list = waiting.get(of);
-      if (list) list.push(item);
-      else waiting.set(of, [item]);
+      pushTo(waiting, of, item);
     }
     const shared = new Map([...waiting].map(([of, list]) => [of, list.length > 1]));
     for (const item of fresh) {

@@ -2,7 +2,9 @@
  * From words that name another line to a tree. What can't be resolved (nobody of that name, several, a way round in a
  * circle) stays in the item's field and the item stands at the top, so that nothing is lost and Check can say so.
  */
+
 import { type Chart, type Item, treeOf, walk } from '../chart';
+import { pushTo } from '../grouped';
 import { folded } from './words';
 
 export type Found = { readonly to: string } | { readonly several: readonly string[] } | undefined;
@@ -19,9 +21,7 @@ export function itemFinder(items: Iterable<Item>, other?: string): (text: string
   const add = (known: Map<string, string[]>, id: string, text: string | undefined) => {
     const key = folded(text ?? '');
     if (key === '') return;
-    const list = known.get(key);
-    if (list) list.push(id);
-    else known.set(key, [id]);
+    pushTo(known, key, id);
   };
   for (const { id, fields } of items) {
     add(byKey.id, id, fields['id']);

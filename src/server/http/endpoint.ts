@@ -8,7 +8,7 @@ type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 export type Handlers = Partial<Record<Method, (context: APIContext) => Promise<Response>>>;
 
 /** What is wrong with the database as an answer, its own words kept for the log; undefined where it is something else. */
-export function databaseProblem(error: unknown): ApiError | undefined {
+function databaseProblem(error: unknown): ApiError | undefined {
   const not = (code: string, words: string) => new ApiError(503, code, words, [], {}, { 'retry-after': '2' });
   if (databaseAway(error))
     return not('database-away', 'The database does not answer, or is too busy; try again in a moment.');

@@ -11,6 +11,10 @@ export type Edge = Pick<SceneEdge, 'id' | 'said'>;
 export const edgeOf = (scene: Scene | undefined, key: string | null): SceneEdge | undefined =>
   key === null ? undefined : scene?.edges.find((edge) => edgeKey(edge) === key);
 
+/** The lines of the picture that come to an item. */
+export const linesTo = (item: string | undefined): readonly SceneEdge[] =>
+  (useEditor.getState().composition?.scene.edges ?? []).filter(({ to }) => to === item);
+
 const NOTHING: LineByHand = {};
 export const lineOf = ({ links, items }: Chart, { id, said }: Edge): LineByHand =>
   (id === undefined ? items[said ?? '']?.line : links[id]?.line) ?? NOTHING;

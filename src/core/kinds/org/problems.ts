@@ -13,6 +13,7 @@ import {
   problemKey,
   type Repair,
 } from '../../list';
+import { rememberedText } from '../../remember';
 
 /** A post with nobody in it: no name, or the word itself as the name. */
 export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
@@ -35,15 +36,6 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
     ...nameProblems(chart, tree, items, at),
     ...topProblems(chart, tree.tops, at),
   ].sort((a, b) => (a.line ?? 0) - (b.line ?? 0));
-}
-
-/** A function whose answers are kept. */
-function remembering<T>(work: (text: string) => T): (text: string) => T {
-  const known = new Map<string, T>();
-  return (text) => {
-    if (!known.has(text)) known.set(text, work(text));
-    return known.get(text)!;
-  };
 }
 
 type At = (item: string) => { item: string; line?: number };
@@ -104,7 +96,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
     pushTo(alike, key, item);
   }
   /** One new line for everybody who reports to the same words: one and the same repair at each of them. */
-  const newLine = remembering((wanted: string): Repair => {
+  const newLine = rememberedText((wanted: string): Repair => {
     const all = alike.get(folded(wanted))!;
     // Named after the first of them: done for each of them, it is still one line.
     const fresh = `${all[0]!.id}-above`.slice(-64);
@@ -121,7 +113,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
       },
     };
   });
-  const spelledLike = remembering((wanted: string) => ({
+  const spelledLike = rememberedText((wanted: string) => ({
     spellings: otherSpellings(wanted),
     near: near(wanted).map((name) => byName.get(name)!),
   }));

@@ -4,6 +4,7 @@ import type { Chart } from '../../../core/chart';
 import { listFormats, XLSX } from '../../../core/write';
 import { itemName, kindFor } from '../../shared/fields';
 import { copyPicture, deliverFile, fileAddress } from '../deliver';
+import { linesTo } from '../line-by-hand';
 import { printChart } from '../Print';
 import {
   change,
@@ -214,8 +215,9 @@ function repairEntries(): Entry[] {
 
 /** The line of the selected item, to be set by hand. */
 function lineEntries(chart: Chart, id: string | undefined): Entry[] {
-  const lines = (useEditor.getState().composition?.scene.edges ?? []).filter(({ to }) => to === id);
-  return lines.map(({ from }) => setting('arrange', words.arrange.lineFrom(itemName(chart, from)), 'bend side head'));
+  return linesTo(id).map(({ from }) =>
+    setting('arrange', words.arrange.lineFrom(itemName(chart, from)), 'bend side head'),
+  );
 }
 
 /** Everything that can be found without its name being asked for; made when the field opens. */

@@ -1,10 +1,12 @@
 /** What can be done with items, sets and lines of the list that the words name, without selecting them first. */
 import { nanoid } from 'nanoid';
-import { apply, asOne, type Change, type Chart, renameSet, SIDES, setsOf } from '../../../core/chart';
+import { apply, asOne, type Change, type Chart, SIDES, setsOf } from '../../../core/chart';
+import { remembered } from '../../../core/remember';
 import { symbolIds, symbols } from '../../../core/symbols';
 import { cellText, itemName, kindFor, matterFor, writeCell } from '../../shared/fields';
 import { type Action, itemActions } from '../actions';
-import { lineOf, setLine } from '../line-by-hand';
+import { lineOf, linesTo, setLine } from '../line-by-hand';
+import { renameTo } from '../list/Sets';
 import { keepLook } from '../own-styles';
 import { pictured } from '../pictures';
 import { emphasisedWhole } from '../sheet/emphasis';
@@ -66,7 +68,6 @@ function moreOf(chart: Chart, id: string): Entry[] {
     done: true,
     run,
   });
-  const edges = (useEditor.getState().composition?.scene.edges ?? []).filter(({ to }) => to === id);
   return [
     ...EMPHASES.map(({ sign, label, also }) =>
       entry(
@@ -90,7 +91,7 @@ function moreOf(chart: Chart, id: string): Entry[] {
           );
         })
       : []),
-    ...edges.flatMap((edge) =>
+    ...linesTo(id).flatMap((edge) =>
       SIDES.map((side) =>
         entry(
           `line ${edge.from} ${side}`,
@@ -130,12 +131,14 @@ const entriesOf = (chart: Chart, ids: readonly string[]): Entry[] => {
 export const selectedEntries = (chart: Chart, ids: readonly string[]): Entry[] =>
   ids.length === 0 ? [] : entriesOf(chart, ids);
 
-const namesOf = (chart: Chart) =>
-  Object.values(chart.items).map(({ id, fields }) => ({ id, name: fields['name'] ?? '' }));
+/** Asked for with every letter that is typed, by several at once. */
+const namesOf = remembered((items: Chart['items']) =>
+  Object.values(items).map(({ id, fields }) => ({ id, name: fields['name'] ?? '' })),
+);
 
 /** What can be done with items that some of the words name. */
 export function namedEntries(chart: Chart, asked: readonly string[], but: readonly string[]): Entry[] {
-  return named(namesOf(chart), asked, MOST.named)
+  return named(namesOf(chart.items), asked, MOST.named)
     .filter(({ id }) => !but.includes(id))
     .flatMap(({ id }) => entriesOf(chart, [id]));
 }
@@ -144,7 +147,7 @@ export function namedEntries(chart: Chart, asked: readonly string[], but: readon
 export function sentenceEntries(chart: Chart, q: string): Entry[] {
   const where = words.command.where;
   const keep = keptAs(q);
-  const items = namesOf(chart);
+  const items = namesOf(chart.items);
   const sets = kindFor(chart.kind).draws.sets ? setsOf(chart) : [];
   return [
     ...(keep === undefined
@@ -156,11 +159,7 @@ export function sentenceEntries(chart: Chart, q: string): Entry[] {
         label: words.command.rename(set.name, fresh),
         where: words.sets.title,
         done: true,
-        run: () => {
-          const what = renameSet(useEditor.getState().chart, set.id, fresh);
-          if (typeof what === 'string') say(what);
-          else change(what);
-        },
+        run: () => renameTo(set.id, fresh),
       })),
       ...meant(items, old, MOST.meant).map(({ id, name }) => ({
         id: `rename item ${id}`,
@@ -178,7 +177,7 @@ export function sentenceEntries(chart: Chart, q: string): Entry[] {
 
 /** A line added somewhere, as a sentence says; whatever else the words find stands before it. */
 export function additionEntries(chart: Chart, q: string): Entry[] {
-  const items = namesOf(chart);
+  const items = namesOf(chart.items);
   return joinings(q, kindFor(chart.kind).additions).flatMap(({ way, fresh, at }) =>
     meant(items, at, MOST.meant).map(({ id, name }) => ({
       id: `add ${way.id} ${id}`,
