@@ -3,15 +3,12 @@
  * list is taken in, and every part is bounded before it is kept. Formulas are never worked out: the result that was kept
  * with them is read.
  */
-import { Unzip, UnzipInflate } from 'fflate';
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_COLUMNS } from '../list/cells';
+import { DAMAGED, unfold } from './archive';
 import { UnreadableFile } from './unreadable';
+import { BUILT_IN, type Format, readsAs, serialText } from './xlsx-numbers';
 
-/** What a file may unfold to: far more than any list, far less than would fill the memory. */
-const MOST_BYTES = 150 * 1024 * 1024;
-const MOST_PARTS = 3_000;
-const CHUNK = 64 * 1024;
 /** Lines that a sheet may have; the list that is made of it holds fewer. */
 const MOST_ROWS = 40_000;
 /** Cells with words over all sheets, and letters in them in all, however often one text is used. */
@@ -24,66 +21,6 @@ const MOST_SHEETS = 300;
 const MOST_MERGES = 20_000;
 /** A cell holds as many letters at most (ECMA-376; 32,767). */
 const LONGEST = 32_767;
-
-const DAMAGED =
-  'This spreadsheet is cut off or damaged; save it again from the program it comes from, or copy the cells and paste them.';
-
-/**
- * Whether an archive has its end: without it the file was cut off, and parts may be missing.
- * Source: APPNOTE.TXT (.ZIP File Format Specification), 4.3.16; a comment of up to 65,535 bytes may follow.
- */
-function hasEnd(bytes: Uint8Array): boolean {
-  const RECORD = 22;
-  for (let at = bytes.length - RECORD; at >= Math.max(0, bytes.length - RECORD - 65_535); at--)
-    if (bytes[at] === 0x50 && bytes[at + 1] === 0x4b && bytes[at + 2] === 5 && bytes[at + 3] === 6) return true;
-  return false;
-}
-
-/**
- * Feeds the parts of an archive to whoever wants them, as they unfold.
- * @param all unfolds also what nobody wants, to learn how large it truly is: the first time only
- */
-function unfold(
-  bytes: Uint8Array,
-  want: (name: string) => ((text: string, last: boolean) => void) | undefined,
-  all = false,
-): string[] {
-  const names: string[] = [];
-  let total = 0;
-  let failed: unknown;
-  let unfinished = 0;
-  const unzip = new Unzip((part) => {
-    names.push(part.name);
-    if (names.length > MOST_PARTS)
-      throw new UnreadableFile(`This file has more than ${MOST_PARTS} parts; it is no spreadsheet.`);
-    const take = want(part.name);
-    if (!take && !all) return;
-    unfinished++;
-    const decoder = new TextDecoder();
-    part.ondata = (error, data, final) => {
-      failed ??= error ?? undefined;
-      total += data?.length ?? 0;
-      if (total > MOST_BYTES)
-        throw new UnreadableFile(
-          'This file unfolds to more than 150 MB and was not opened; save only the sheet with the list.',
-        );
-      if (take && data && !failed) take(decoder.decode(data, { stream: !final }), final);
-      if (final) unfinished--;
-    };
-    part.start();
-  });
-  unzip.register(UnzipInflate);
-  try {
-    for (let at = 0; at < bytes.length && !failed; at += CHUNK)
-      unzip.push(bytes.subarray(at, at + CHUNK), at + CHUNK >= bytes.length);
-  } catch (error) {
-    failed ??= error;
-  }
-  // What is thrown while a part unfolds comes back as that part's error.
-  if (failed instanceof UnreadableFile) throw failed;
-  if (failed || unfinished > 0 || names.length === 0) throw new UnreadableFile(DAMAGED);
-  return names;
-}
 
 type Tag = { readonly name: string; readonly attributes: Readonly<Record<string, string>> };
 interface Hears {
@@ -125,46 +62,6 @@ function placeOf(reference: string | undefined): { column: number; row: number }
   return { column, row: Number(found[2]) };
 }
 
-/** How a cell's number is to be read. */
-type Reads = 'date' | 'time' | 'percent' | 'plain';
-interface Format {
-  readonly reads: Reads;
-  readonly indent: number;
-}
-
-/** Built-in number formats that are dates or times (ECMA-376, 18.8.30), and those for percentages. */
-const BUILT_IN: Readonly<Record<number, Reads>> = {
-  9: 'percent',
-  10: 'percent',
-  ...Object.fromEntries([14, 15, 16, 17, 22, ...range(27, 36), ...range(50, 58)].map((id) => [id, 'date'])),
-  ...Object.fromEntries([18, 19, 20, 21, 45, 46, 47].map((id) => [id, 'time'])),
-};
-function range(from: number, to: number): number[] {
-  return Array.from({ length: to - from + 1 }, (_, i) => from + i);
-}
-
-/** What a written number format is for: letters of dates outside quoted words and brackets. */
-function readsAs(code: string): Reads {
-  const bare = code.replace(/"[^"]*"|\\.|_.|\*.|\[[^\]hms]*\]/gi, '').split(';')[0]!;
-  if (/[dy]/i.test(bare) || (/m/i.test(bare) && !/[hs0#?]/i.test(bare))) return 'date';
-  if (/[hs]/i.test(bare)) return 'time';
-  return bare.includes('%') ? 'percent' : 'plain';
-}
-
-const DAY_MS = 86_400_000;
-/** Day 0 of the two ways of counting days; of the first, whose 1900 has a 29 February, from March 1900 on. */
-const EPOCH = { plain: Date.UTC(1899, 11, 30), mac: Date.UTC(1904, 0, 1) };
-const two = (value: number) => String(value).padStart(2, '0');
-
-function dateText(serial: number, mac: boolean, reads: Reads): string {
-  const date = new Date((mac ? EPOCH.mac : EPOCH.plain) + Math.round((serial * DAY_MS) / 1_000) * 1_000);
-  if (Number.isNaN(date.getTime())) return String(serial);
-  const clock = `${two(date.getUTCHours())}:${two(date.getUTCMinutes())}`;
-  if (reads === 'time' && serial >= 0 && serial < 1) return clock;
-  const day = `${date.getUTCFullYear()}-${two(date.getUTCMonth() + 1)}-${two(date.getUTCDate())}`;
-  return clock === '00:00' ? day : `${day} ${clock}`;
-}
-
 export interface RawSheet {
   readonly name: string;
   readonly hidden: boolean;
@@ -184,7 +81,6 @@ const absolute = (written: string, target = written.slice(0, 400)) =>
   target.startsWith('/') ? target.slice(1) : `xl/${target}`.replace(/[^/]+\/\.\.\//g, '');
 
 function partsOf(bytes: Uint8Array): Parts {
-  if (!hasEnd(bytes)) throw new UnreadableFile(DAMAGED);
   const sheets: { name: string; hidden: boolean; rel: string }[] = [];
   const rels = new Map<string, { target: string; type: string }>();
   let mac = false;
@@ -341,7 +237,7 @@ function sheetHearing(
       default: {
         const number = Number(value);
         if (value.trim() === '' || Number.isNaN(number)) return value;
-        if (format?.reads === 'date' || format?.reads === 'time') return dateText(number, mac, format.reads);
+        if (format?.reads === 'date' || format?.reads === 'time') return serialText(number, mac, format.reads);
         if (format?.reads === 'percent') return `${Number((number * 100).toPrecision(12))} %`;
         return String(Number(number.toPrecision(15)));
       }

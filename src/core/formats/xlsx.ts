@@ -2,19 +2,11 @@
 import type { CellValue } from 'exceljs';
 import Papa from 'papaparse';
 import type { FieldType } from '../chart';
+import { dateText } from './xlsx-numbers';
 import { type RawSheet, sheetsOf } from './xlsx-read';
 
 export const looksLikeZip = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3 && bytes[3] === 4;
-
-const twoDigits = (value: number) => String(value).padStart(2, '0');
-
-/** A date as people and lists write it: 2024-05-03, with the time where there is one. */
-function dateText(date: Date): string {
-  const day = `${date.getUTCFullYear()}-${twoDigits(date.getUTCMonth() + 1)}-${twoDigits(date.getUTCDate())}`;
-  const [hours, minutes] = [date.getUTCHours(), date.getUTCMinutes()];
-  return hours + minutes === 0 ? day : `${day} ${twoDigits(hours)}:${twoDigits(minutes)}`;
-}
 
 export interface SheetText {
   readonly name: string;
