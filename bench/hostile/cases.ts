@@ -92,6 +92,21 @@ export const cases: readonly Case[] = [
   },
   { name: 'letters and spaces in one line', from: 5_000, to: 90_000, make: (n) => `a${' '.repeat(n)}b` },
   { name: 'brackets in one line', from: 5_000, to: 90_000, make: (n) => `${'('.repeat(n)}a` },
+  {
+    name: 'emphasis opened everywhere, closed nowhere',
+    kind: 'org',
+    from: 100,
+    to: 1_600,
+    make: (n) => lines(n, () => '**a '.repeat(480)),
+  },
+  {
+    name: 'brackets opened everywhere, closed nowhere',
+    kind: 'org',
+    from: 100,
+    to: 1_600,
+    make: (n) => lines(n, () => '[a'.repeat(950)),
+  },
+  { name: 'remarks before an element', from: 50_000, to: 2_000_000, make: (n) => `${'<!---->'.repeat(n / 7)}<a>` },
   { name: 'stars in one line', from: 5_000, to: 90_000, make: (n) => `a${'*'.repeat(n)}` },
   { name: 'dots and digits in one line', from: 5_000, to: 90_000, make: (n) => `1${'.1'.repeat(n / 2)} x` },
   {

@@ -8,6 +8,7 @@ import { output, root } from '../../scripts/lib/run.mjs';
 import { freePort, launch } from '../../scripts/lib/serve.mjs';
 import { packages, postgres } from '../../scripts/lib/setup.mjs';
 import { fuzz } from './fuzz.mjs';
+import { besiegeStart } from './start.mjs';
 
 const short = process.argv.includes('--short');
 const only = process.argv.slice(2).filter((word) => !word.startsWith('--'));
@@ -267,6 +268,8 @@ try {
     told(wrong.length === 0, `${count} requests made from the API's description: ${JSON.stringify(statuses)}`);
     for (const words of wrong.slice(0, 30)) console.log(`     ${words}`);
   }
+
+  if (wants('start')) await besiegeStart(told);
 
   if (wants('memory')) {
     const rss = Number(readFileSync(`/proc/${server.pid}/status`, 'utf8').match(/VmRSS:\s+(\d+)/)?.[1] ?? 0) / 1024;

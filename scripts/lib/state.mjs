@@ -9,7 +9,8 @@ import { root } from './run.mjs';
 // Outside the checkout, which another user may own.
 const key = createHash('sha256').update(root).digest('hex').slice(0, 12);
 const folder = join(tmpdir(), `dendrotax-${process.getuid?.() ?? 'user'}-${key}`);
-const users = join(folder, 'users');
+/** Those who use one database server: a start may have one of its own. */
+const users = join(folder, 'users', process.env.DB_CLUSTER || 'main');
 
 function alive(pid) {
   try {

@@ -17,6 +17,7 @@ import {
   plainText,
   type ReadContext,
   recognise,
+  refusedAs,
   SOFT_BREAK,
 } from './list';
 
@@ -47,8 +48,7 @@ function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
     nodes = parseOpml(raw).nodes;
   } catch (error) {
     const { message } = error as Error;
-    const refused = error instanceof TooDeep ? message : `This OPML is broken: ${message}.`;
-    return { form: 'opml', items: [], links: [], sets: [], lines: {}, problems: [], refused };
+    return refusedAs('opml', error instanceof TooDeep ? message : `This OPML is broken: ${message}.`);
   }
   // Line n of the outline is the n-th element.
   const text = nodes

@@ -19,11 +19,18 @@ export function rememberedPair<A extends object, B extends object, V>(work: (a: 
   return (a, b) => of(a)(b);
 }
 
-/** The same for what is worked out of words, as long as the function lives: for use within one step. */
-export function rememberedText<V>(work: (text: string) => V): (text: string) => V {
+/**
+ * The same for what is worked out of words. Words can't be watched, so what is remembered stays as long as the function.
+ * @param most entries kept; once there are more all are forgotten. Needed where the function outlives one step.
+ */
+export function rememberedText<V>(work: (text: string) => V, most = Number.POSITIVE_INFINITY): (text: string) => V {
   const known = new Map<string, V>();
   return (text) => {
-    if (!known.has(text)) known.set(text, work(text));
-    return known.get(text)!;
+    const found = known.get(text);
+    if (found !== undefined || known.has(text)) return found as V;
+    const value = work(text);
+    if (known.size >= most) known.clear();
+    known.set(text, value);
+    return value;
   };
 }

@@ -111,16 +111,18 @@ export function drawLinks(
     // A head that a line has by what it says is taken off only by who asks for a plain end of it.
     const endOf = (link: ArrangedLink) =>
       look.lineEnd === 'plain' && link.arrow && ownOf(link)?.lineEnd === undefined ? 'arrow' : look.lineEnd;
+    const headAt = (end: Look['lineEnd'], way: () => readonly Point[]) => {
+      if (end === 'plain') return [];
+      const own = way();
+      return own.length < 2 ? [] : [{ end, d: headOf(withGap(own, look.lineGap), end) }];
+    };
     const heads = own.flatMap((link) => {
-      const ends: [Look['lineEnd'], readonly Point[]][] = [
-        [endOf(link), link.ways?.at(-1) ?? link.points],
-        [look.lineStart, [...(link.ways?.[0] ?? link.points)].reverse()],
-      ];
       // Drawn by another link where it has no ways of its own.
       if (link.ways?.length === 0) return [];
-      return ends.flatMap(([end, way]) =>
-        end === 'plain' || way.length < 2 ? [] : [{ end, d: headOf(withGap(way, look.lineGap), end) }],
-      );
+      return [
+        ...headAt(endOf(link), () => link.ways?.at(-1) ?? link.points),
+        ...headAt(look.lineStart, () => [...(link.ways?.[0] ?? link.points)].reverse()),
+      ];
     });
     const marks: Mark[] = d === '' ? [] : [{ type: 'path', d, ...stroke(look) }];
     for (const ring of [false, true]) {

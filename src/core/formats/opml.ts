@@ -31,8 +31,20 @@ const TECHNICAL = new Set([
   'created',
 ]);
 
-export const looksLikeOpml = (text: string): boolean =>
-  /^\uFEFF?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*<opml[\s>]/i.test(text.slice(0, 2_000));
+/** Whether its first element is that of an outline; before it stand a declaration and remarks at the most. */
+export function looksLikeOpml(text: string): boolean {
+  let rest = text.slice(0, 2_000).trimStart();
+  for (const [opening, closing] of [
+    ['<?', '?>'],
+    ['<!--', '-->'],
+  ] as const)
+    while (rest.startsWith(opening)) {
+      const end = rest.indexOf(closing, opening.length);
+      if (end < 0) return false;
+      rest = rest.slice(end + closing.length).trimStart();
+    }
+  return /^<opml[\s>]/i.test(rest);
+}
 
 /** @throws Error with the line where the XML is broken */
 export function parseOpml(text: string): OpmlFile {

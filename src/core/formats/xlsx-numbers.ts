@@ -18,9 +18,15 @@ function range(from: number, to: number): number[] {
   return Array.from({ length: to - from + 1 }, (_, i) => from + i);
 }
 
+/** Letters of a number format that are looked at; spreadsheets allow fewer. */
+const MOST_LETTERS = 1_000;
+
 /** What a written number format is for: letters of dates outside quoted words and brackets. */
 export function readsAs(code: string): Reads {
-  const bare = code.replace(/"[^"]*"|\\.|_.|\*.|\[[^\]hms]*\]/gi, '').split(';')[0]!;
+  const bare = code
+    .slice(0, MOST_LETTERS)
+    .replace(/"[^"]*"|\\.|_.|\*.|\[[^\]hms]*\]/gi, '')
+    .split(';')[0]!;
   if (/[dy]/i.test(bare) || (/m/i.test(bare) && !/[hs0#?]/i.test(bare))) return 'date';
   if (/[hs]/i.test(bare)) return 'time';
   return bare.includes('%') ? 'percent' : 'plain';

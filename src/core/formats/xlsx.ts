@@ -74,6 +74,7 @@ function typed(text: string, type: FieldType): { value: CellValue; format?: stri
 export function sheetName(wanted: string, taken: ReadonlySet<string>): string {
   const base =
     wanted
+      .slice(0, 200)
       .replace(/[\\/*?:[\]]/g, ' ')
       .replace(/^'+|'+$/g, '')
       .trim()

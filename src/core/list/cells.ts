@@ -45,17 +45,32 @@ function markdownRows(text: string): Row[] {
   });
 }
 
+/** A cell that a quotation mark left open and that is longer than this has swallowed the rest of the list. */
+const MOST_SWALLOWED = 100_000;
+
+export interface RowsRead {
+  readonly rows: Row[];
+  readonly problems: Problem[];
+  /** Why the text was not taken as rows, in words. */
+  readonly refused?: string;
+}
+
 /** Rows of cells with the line each starts on; rows of empty cells are left out. */
-export function rowsOf(text: string, delimiter: string): { rows: Row[]; problems: Problem[] } {
+export function rowsOf(text: string, delimiter: string): RowsRead {
   if (delimiter === '|' && isMarkdownTable(text)) return { rows: markdownRows(text), problems: [] };
   const rows: Row[] = [];
   const problems: Problem[] = [];
+  let refused: string | undefined;
   let line = 1;
   let counted = 0;
   Papa.parse<string[]>(text, {
     delimiter,
     newline: '\n',
     step({ data, errors, meta }) {
+      if (errors.some(({ code }) => code === 'MissingQuotes') && data.some((cell) => cell.length > MOST_SWALLOWED)) {
+        refused = `Line ${line}: a quotation mark is opened and never closed, so that all the rest of the list would be one cell. Close it, or double it if it belongs to the words.`;
+        return;
+      }
       for (const error of errors)
         problems.push({
           code: 'broken-quotes',
@@ -68,7 +83,7 @@ export function rowsOf(text: string, delimiter: string): { rows: Row[]; problems
       for (; counted < meta.cursor; counted++) if (text.charCodeAt(counted) === 10) line++;
     },
   });
-  return { rows, problems };
+  return { rows, problems, ...(refused !== undefined && { refused }) };
 }
 
 /**

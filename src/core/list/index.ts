@@ -31,6 +31,7 @@ export {
   type Problem,
   type ReadContext,
   type Repair,
+  refusedAs,
 } from './types';
 export {
   editDistance,

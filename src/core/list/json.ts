@@ -4,7 +4,7 @@ import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, 
 import { GRADE } from './columns';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 import { writeCsv } from './table';
-import type { ListForm, ListRead } from './types';
+import { type ListForm, type ListRead, refusedAs } from './types';
 
 /** What a list as JSON holds; a newer version may hold more. */
 const ownSchema = z.object({
@@ -79,16 +79,6 @@ function recordsOf(value: unknown): readonly unknown[] {
   return lists.sort((a, b) => b.length - a.length)[0] ?? [value];
 }
 
-const refused = (why: string): ListRead => ({
-  form: 'json',
-  items: [],
-  links: [],
-  sets: [],
-  lines: {},
-  problems: [],
-  refused: why,
-});
-
 function ownList(
   { items, links = [], sets = [], arrangement }: z.infer<typeof ownSchema>,
   newId: () => string,
@@ -150,12 +140,12 @@ export const jsonForm = (table: ListForm): ListForm => ({
       ? 0.97
       : 0,
   read(raw, context) {
-    if (depthOfJson(raw) > MOST_LEVELS) return refused(tooDeep('JSON'));
+    if (depthOfJson(raw) > MOST_LEVELS) return refusedAs('json', tooDeep('JSON'));
     let value: unknown;
     try {
       value = JSON.parse(raw.replace(/^\uFEFF/, ''));
     } catch (error) {
-      return refused(`This JSON is broken: ${(error as Error).message}.`);
+      return refusedAs('json', `This JSON is broken: ${(error as Error).message}.`);
     }
     const own = ownSchema.safeParse(value);
     if (own.success) return ownList(own.data, context.newId);

@@ -51,7 +51,7 @@ function partsOf(name: string): string[] {
   const [family, given] = name.split(',', 2);
   const turned =
     given !== undefined && !TITLES.has(folded(given).replace(/\./g, '')) ? `${given} ${family}` : (family ?? '');
-  return folded(turned.replace(/\([^)]*\)/g, ' '))
+  return folded(turned.replace(/\([^()]*\)/g, ' '))
     .replace(/\.(?=\S)/g, '. ')
     .split(/\s+/)
     .map((word) => word.replace(/[^\p{L}\p{N}']/gu, ''))

@@ -1,11 +1,16 @@
 import type { Column, ListForm } from './types';
 
-/** What a text is written in is told by its beginning and its end: so many letters of both are looked at. */
-const LOOKED_AT = { first: 400_000, last: 400 };
+/** What a text is written in is told by its beginning and its end: so many lines and letters are looked at. */
+const LOOKED_AT = { lines: 6_000, first: 400_000, last: 400 };
 
 function lookedAt(text: string): string {
   if (text.length <= LOOKED_AT.first + LOOKED_AT.last) return text;
-  const end = text.lastIndexOf('\n', LOOKED_AT.first);
+  let end = -1;
+  for (let line = 0; line < LOOKED_AT.lines; line++) {
+    const next = text.indexOf('\n', end + 1);
+    if (next < 0 || next > LOOKED_AT.first) break;
+    end = next;
+  }
   return `${text.slice(0, end > 0 ? end : LOOKED_AT.first)}\n${text.slice(-LOOKED_AT.last)}`;
 }
 

@@ -14,7 +14,7 @@ import {
   namesKnown,
 } from './columns';
 import { type PlacedLine, placesOf } from './places';
-import type { Column, ListForm, ListRead, ReadContext } from './types';
+import { type Column, type ListForm, type ListRead, type ReadContext, refusedAs } from './types';
 import { plainText, tidy } from './words';
 
 export interface TableOptions {
@@ -60,13 +60,16 @@ function read(raw: string, context: ReadContext, options: TableOptions): ListRea
   const { parent, levels = false, isHeading, resolve } = options;
   const text = plainText(raw);
   const found = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
-  const { rows, problems } = rowsOf(text, found.delimiter);
   const form = found.delimiter === '\t' ? 'tsv' : 'csv';
+  const { rows, problems, refused } = rowsOf(text, found.delimiter);
+  if (refused !== undefined) return refusedAs(form, refused);
   const width = rows.reduce((most, row) => Math.max(most, row.cells.length), 0);
   if (width > MOST_COLUMNS) {
     const row = rows.find(({ cells }) => cells.length > MOST_COLUMNS)!;
-    const message = `Line ${row.line} has ${row.cells.length} cells; a list has ${MOST_COLUMNS} columns at the most. Is it a list?`;
-    return { form, items: [], links: [], sets: [], lines: {}, problems: [], refused: message };
+    return refusedAs(
+      form,
+      `Line ${row.line} has ${row.cells.length} cells; a list has ${MOST_COLUMNS} columns at the most. Is it a list?`,
+    );
   }
   const headingAt = headingsAt(rows, context, isHeading);
   const first = headingAt >= 0 ? rows[headingAt]!.cells : [];

@@ -71,6 +71,17 @@ export interface ListRead {
   readonly refused?: string;
 }
 
+/** Nothing could be read. @param why in words, for the person whose list it is */
+export const refusedAs = (form: string, why: string): ListRead => ({
+  form,
+  items: [],
+  links: [],
+  sets: [],
+  lines: {},
+  problems: [],
+  refused: why,
+});
+
 export interface ReadContext {
   readonly columns: readonly Column[];
   /** Gives item ids; the default counts i1, i2, ... so that the same list reads the same. */

@@ -1,4 +1,5 @@
 /** Small text helpers that reading and comparing lists share. */
+import { rememberedText } from '../remember';
 
 /** White space at an end, doubled, or of another sort than the plain space. Most texts have none. */
 const UNTIDY = /^\s|\s$|\s\s|[^\S ]/;
@@ -9,9 +10,16 @@ export const tidy = (text: string): string => (UNTIDY.test(text) ? text.replace(
 /** Stands for a line end inside an item while a text of one item a line is read or written. Never in a chart. */
 export const SOFT_BREAK = '\uE00A';
 
+/** How many backslashes stand at the end. */
+function backslashesEnding(text: string): number {
+  let count = 0;
+  while (text[text.length - 1 - count] === '\\') count++;
+  return count;
+}
+
 /** Backslashes at the end of a line: an odd one says that the line goes on, of the others two stand for one. */
 export function lineEnd(line: string): { readonly words: string; readonly goesOn: boolean } {
-  const count = /(?<!\\)\\*$/.exec(line)![0].length;
+  const count = backslashesEnding(line);
   return { words: line.slice(0, line.length - Math.ceil(count / 2)), goesOn: count % 2 === 1 };
 }
 
@@ -43,28 +51,23 @@ export const writeContinued = (text: string): string =>
     .map((line) =>
       line
         .split(SOFT_BREAK)
-        .map((part) => part.replace(/(?<!\\)\\+$/, '$&$&'))
+        .map((part) => part + '\\'.repeat(backslashesEnding(part)))
         .join('\\\n'),
     )
     .join('\n');
 
 const PLAIN_LETTERS = /^[ -~]*$/;
-/** The same names are held against each other again and again, by several checks and at every change. */
-const foldedTexts = new Map<string, string>();
-const MOST_REMEMBERED = 60_000;
 
-/** A name made comparable: case, marks and spaces do not count ("Zoë  Aalto" = "zoe aalto"). */
-export function folded(text: string): string {
-  const known = foldedTexts.get(text);
-  if (known !== undefined) return known;
+/**
+ * A name made comparable: case, marks and spaces do not count ("Zoë  Aalto" = "zoe aalto"). The same names are held
+ * against each other again and again, by several checks and at every change.
+ */
+export const folded = rememberedText((text: string): string => {
   const plain = tidy(text);
-  const result = PLAIN_LETTERS.test(plain)
+  return PLAIN_LETTERS.test(plain)
     ? plain.toLowerCase()
     : plain.normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en').normalize('NFC');
-  if (foldedTexts.size >= MOST_REMEMBERED) foldedTexts.clear();
-  foldedTexts.set(text, result);
-  return result;
-}
+}, 60_000);
 
 /** A heading made comparable: letters and digits only. */
 export const headingKey = (text: string): string => folded(text).replace(/[^\p{L}\p{N}]/gu, '');

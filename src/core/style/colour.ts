@@ -1,5 +1,6 @@
 /** Colour arithmetic that styling needs; conversions come from the colour package. */
 import { converter, formatHex, modeOklab, modeOklch, modeRgb, useMode as register } from 'culori/fn';
+import { rememberedText } from '../remember';
 
 register(modeRgb);
 register(modeOklch);
@@ -7,20 +8,23 @@ register(modeOklab);
 const toRgb = converter('rgb');
 const toLab = converter('oklab');
 
+/** Colours of which an answer is kept: a chart has few, and each is asked about for every item. */
+const MOST_COLOURS = 4_096;
+
 /**
  * Relative luminance of `#rrggbb`, 0 to 1.
  * Source: WCAG 2.2, "relative luminance", https://www.w3.org/TR/WCAG22/#dfn-relative-luminance
  */
-export function luminance(colour: string): number {
+export const luminance = rememberedText((colour: string): number => {
   const rgb = toRgb(colour);
   const linear = (channel: number) => (channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4);
   return rgb ? 0.2126 * linear(rgb.r) + 0.7152 * linear(rgb.g) + 0.0722 * linear(rgb.b) : 0;
-}
+}, MOST_COLOURS);
 
 /** Contrast ratio of two colours, 1 to 21. Source: WCAG 2.2, "contrast ratio". */
 export function contrast(a: string, b: string): number {
-  const [low = 0, high = 0] = [luminance(a), luminance(b)].sort((x, y) => x - y);
-  return (high + 0.05) / (low + 0.05);
+  const [one, other] = [luminance(a), luminance(b)];
+  return (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
 }
 
 /** Least contrast of text in normal size. Source: WCAG 2.2, success criterion 1.4.3 (AA). */
@@ -55,7 +59,9 @@ export function toOklch(colour: string): { l: number; c: number; h: number } {
 export const GOLDEN_ANGLE = 137.508;
 
 /** A darker neighbour of a colour, for an edge round a fill; a lighter one where `by` is below 0. */
-export function darker(colour: string, by: number): string {
-  const { l, c, h } = toOklch(colour);
-  return oklch(Math.min(1, Math.max(0, l - by)), c, h);
-}
+export const darker = (colour: string, by: number): string => darkened(`${by} ${colour}`);
+const darkened = rememberedText((of: string): string => {
+  const at = of.indexOf(' ');
+  const { l, c, h } = toOklch(of.slice(at + 1));
+  return oklch(Math.min(1, Math.max(0, l - Number(of.slice(0, at)))), c, h);
+}, MOST_COLOURS);

@@ -28,6 +28,6 @@ const MARK = '\u00ad';
 /** The parts that a word may be divided into; the word alone where it is not to be divided, or its language is not here. */
 export function partsOf(word: string, language: Language): readonly string[] {
   // Numbers, addresses and the like are no words.
-  if (!/^\p{L}[\p{L}'’]*\p{P}*$/u.test(word)) return [word];
+  if (!/^\p{L}[\p{L}'’]*(?:[^\P{P}'’]\p{P}*)?$/u.test(word)) return [word];
   return known.get(language)?.(word, { hyphenChar: MARK }).split(MARK) ?? [word];
 }

@@ -17,9 +17,76 @@ export interface Paragraph {
 /** Whether anything in a text can be more than plain words; nearly all texts are seen here to be plain. */
 const MAYBE = /[*[\\]|^[-•] /m;
 const BULLET = /^\s*[-•*]\s+(?=\S)/;
-/** One thing that stands out, at the earliest place. Emphasis begins before a letter or sign and ends after one. */
-const NEXT =
-  /\\([*[\]\\•-])|\*\*(?=\S)((?:\\.|[^\\])+?)(?<=\S)\*\*(?!\*)|(?<![\p{L}\p{N}*])\*(?=[^\s*])((?:\\.|[^*\\])+?)(?<=\S)\*(?![\p{L}\p{N}])|\[((?:\\.|[^\]\\])+)\]\((https?:\/\/[^\s)]+|mailto:[^\s)]+)\)/u;
+const LETTER = /[\p{L}\p{N}]$/u;
+const LETTER_NEXT = /^[\p{L}\p{N}]/u;
+const isSpace = (sign: string) => sign === ' ' || ((sign > '~' || sign < ' ') && /\s/.test(sign));
+/** What may begin something; a text is looked through for these alone. */
+const BEGINS = /[*[\\]/g;
+const ADDRESS = /\]\((https?:\/\/[^\s)]+|mailto:[^\s)]+)\)/y;
+const ESCAPABLE = '*[]\\•-';
+
+/** One thing that stands out: where it begins and ends, the words in it and what they are. */
+interface Outstanding {
+  readonly from: number;
+  readonly to: number;
+  readonly words: string;
+  readonly style?: Omit<RichRun, 'text'>;
+}
+
+/**
+ * What stands out, in order. Emphasis begins before a letter or sign and ends after one. Linear: where each sign is
+ * closed is known before it is asked, from the end of the text to its beginning.
+ */
+function* outstanding(text: string): Generator<Outstanding> {
+  const n = text.length;
+  const escaped = new Uint8Array(n + 1);
+  for (let i = 0; i < n - 1; i++) if (text[i] === '\\') escaped[++i] = 1;
+  const is = (i: number, sign: string) => text[i] === sign && escaped[i] === 0;
+  const none = n;
+  // From each place on: the first unescaped star, the first two that end what is strong, the first closing bracket.
+  const star = new Int32Array(n + 2).fill(none);
+  const strongEnd = new Int32Array(n + 2).fill(none);
+  const bracket = new Int32Array(n + 2).fill(none);
+  for (let i = n - 1; i >= 0; i--) {
+    star[i] = is(i, '*') ? i : star[i + 1]!;
+    const ends = is(i, '*') && text[i + 1] === '*' && text[i + 2] !== '*' && i > 0 && !isSpace(text[i - 1]!);
+    strongEnd[i] = ends ? i : strongEnd[i + 1]!;
+    bracket[i] = is(i, ']') ? i : bracket[i + 1]!;
+  }
+  const before = (i: number) => text.slice(Math.max(0, i - 2), i);
+  const at = (i: number, start: number): Outstanding | undefined => {
+    const next = text[i + 1];
+    if (text[i] === '\\') {
+      if (next === undefined || !ESCAPABLE.includes(next)) return undefined;
+      return { from: i, to: i + 2, words: next };
+    }
+    if (escaped[i] || next === undefined) return undefined;
+    if (text[i] === '[') {
+      const end = bracket[i + 1]!;
+      ADDRESS.lastIndex = end;
+      const href = end > i + 1 && end < none ? ADDRESS.exec(text)?.[1] : undefined;
+      return href === undefined
+        ? undefined
+        : { from: i, to: ADDRESS.lastIndex, words: text.slice(i + 1, end), style: { href } };
+    }
+    if (text[i] !== '*' || (i > start && text[i - 1] === '*' && !escaped[i - 1])) return undefined;
+    const strong = next === '*' && text[i + 2] !== undefined && !isSpace(text[i + 2]!) && !text.startsWith('****', i);
+    const end = strong ? strongEnd[i + 3]! : none;
+    if (end < none) return { from: i, to: end + 2, words: text.slice(i + 2, end), style: { strong: true } };
+    if (isSpace(next) || next === '*' || (i > start && LETTER.test(before(i)))) return undefined;
+    const close = star[i + 1]!;
+    if (close === none || isSpace(text[close - 1]!) || LETTER_NEXT.test(text.slice(close + 1, close + 3)))
+      return undefined;
+    return { from: i, to: close + 1, words: text.slice(i + 1, close), style: { slant: true } };
+  };
+  let done = 0;
+  for (const { index } of text.matchAll(BEGINS)) {
+    const found = index < done ? undefined : at(index, done);
+    if (!found) continue;
+    yield found;
+    done = found.to;
+  }
+}
 
 function runsOf(text: string, style: Omit<RichRun, 'text'>): RichRun[] {
   const runs: RichRun[] = [];
@@ -29,19 +96,14 @@ function runsOf(text: string, style: Omit<RichRun, 'text'>): RichRun[] {
       runs[runs.length - 1] = { ...last, text: last.text + run.text };
     else if (run.text !== '') runs.push(run);
   };
-  let left = text;
-  for (;;) {
-    const found = NEXT.exec(left);
-    if (!found) break;
-    const [whole, escaped, strong, slant, words, href] = found;
-    add({ ...style, text: left.slice(0, found.index) });
-    if (escaped !== undefined) add({ ...style, text: escaped });
-    else if (strong !== undefined) for (const run of runsOf(strong, { ...style, strong: true })) add(run);
-    else if (slant !== undefined) for (const run of runsOf(slant, { ...style, slant: true })) add(run);
-    else for (const run of runsOf(words!, { ...style, href: href! })) add(run);
-    left = left.slice(found.index + whole.length);
+  let done = 0;
+  for (const { from, to, words, style: own } of outstanding(text)) {
+    add({ ...style, text: text.slice(done, from) });
+    if (own) for (const run of runsOf(words, { ...style, ...own })) add(run);
+    else add({ ...style, text: words });
+    done = to;
   }
-  add({ ...style, text: left });
+  add({ ...style, text: text.slice(done) });
   return runs;
 }
 
@@ -72,8 +134,10 @@ const escaped = (text: string): string => text.replace(/[\\*[\]]/g, (sign) => `\
 
 function runMarkup({ text, strong, slant, href }: RichRun): string {
   // Emphasis begins and ends at a letter: spaces at its ends stand outside.
-  const [, before = '', words = '', after = ''] = /^(\s*)([\s\S]*?)(\s*)$/.exec(text) ?? [];
+  const words = text.trim();
   if (words === '') return text;
+  const at = text.indexOf(words);
+  const [before, after] = [text.slice(0, at), text.slice(at + words.length)];
   const inner = href === undefined ? escaped(words) : `[${escaped(words)}](${href})`;
   const slanted = slant ? `*${inner}*` : inner;
   return `${before}${strong ? `**${slanted}**` : slanted}${after}`;

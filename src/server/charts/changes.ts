@@ -203,16 +203,24 @@ async function movedOn(db: Client, id: string, base: number, revision: number): 
 
 const owned = 'EXISTS (SELECT 1 FROM charts c WHERE c.id = l.chart AND c.owner = $2)';
 
-/** Changes of an answer; whoever wants more asks again. */
-export const CHANGES_PER_PAGE = 500;
+/** Changes of an answer, by number and by bytes as the database holds them; whoever wants more asks again. */
+const PAGE = { changes: 500, bytes: 256_000 };
 
-/** Changes after a revision, oldest first, up to `CHANGES_PER_PAGE`. */
-export const changesSince = async (id: string, since: number): Promise<LoggedChange[]> =>
-  query<LoggedChange & Record<string, unknown>>(
-    `SELECT revision, change, origin, client, key FROM changes l
-      WHERE chart = $1 AND ${owned} AND revision > $3 ORDER BY revision LIMIT ${CHANGES_PER_PAGE}`,
+/**
+ * Changes after a revision, oldest first: a page of them, one at the least where there are any.
+ */
+export async function changesSince(id: string, since: number): Promise<LoggedChange[]> {
+  const rows = await query<LoggedChange & { before: string } & Record<string, unknown>>(
+    `SELECT * FROM (
+       SELECT revision, change, origin, client, key,
+              sum(octet_length(change::text)) OVER (ORDER BY revision) - octet_length(change::text) AS before
+         FROM (SELECT * FROM changes l WHERE chart = $1 AND ${owned} AND revision > $3
+                ORDER BY revision LIMIT ${PAGE.changes}) next
+     ) summed WHERE before <= ${PAGE.bytes} ORDER BY revision`,
     [id, await account(), since],
   );
+  return rows.map(({ before: _, ...change }) => change);
+}
 
 /** Undo steps kept at hand; older changes stay in the log. */
 const STEPS = 200;

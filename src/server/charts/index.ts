@@ -1,4 +1,4 @@
-export { CHANGES_PER_PAGE, changeChart, changesSince, recentSteps } from './changes';
+export { changeChart, changesSince, recentSteps } from './changes';
 export { replaceList } from './refresh';
 export { keepRoles, rolesFor } from './roles';
 export {

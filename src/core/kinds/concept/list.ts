@@ -260,10 +260,13 @@ const propositionForm: ListForm = {
 
 /** `[linking phrase] concept`, in square or round brackets. */
 export const split: SplitLine = (line) => {
-  const found = /^\[([^\]]*)\]\s*(.*)$/.exec(line) ?? /^\(([^)]*)\)\s*(.+)$/.exec(line);
-  if (!found) return { name: tidy(line) };
+  const square = /^\[([^\]]*)\](.*)$/s.exec(line);
+  const found = square ?? /^\(([^)]*)\)(.*)$/s.exec(line);
+  const name = tidy(found?.[2] ?? '');
+  // Round brackets alone are a name; square ones alone are a phrase whose concept is still to come.
+  if (!found || (!square && name === '')) return { name: tidy(line) };
   const phrase = tidy(found[1]!);
-  return { name: tidy(found[2]!), ...(phrase && { phrase }) };
+  return { name, ...(phrase && { phrase }) };
 };
 
 const outline = outlineForm(OUTLINE, split);

@@ -16,16 +16,16 @@ const EVERY = /^(all|in all of them|all of them|every set|all (two|three|four|fi
 const UNION = /^(any|at least one|in any|one or more|union)$/;
 const EXACTLY = /^(exactly|just|only|at least|at most) (one|two|three|four|five)$/;
 
-/** Parts of an expression: names, joined by and; what is left out after not. */
-const AND = /\s*(?:,\s*and|\band\b|&|\+|∩|,)\s*/i;
-const OR = /\s*(?:\bor\b|∪)\s*/i;
-const NOT = /\s*(?:,?\s*\bbut not\b|\bnot\b|\bwithout\b)\s*/i;
+/** Parts of an expression in tidy words: names, joined by and; what is left out after not. */
+const AND = / ?(?:, ?and\b|\band\b|&|\+|∩|,) ?/i;
+const OR = / ?(?:\bor\b|∪) ?/i;
+const NOT = / ?(?:,? ?\bbut not\b|\bnot\b|\bwithout\b) ?/i;
 
 const quotes = /^["“'](.*)["”']$/;
 const bare = (text: string) => tidy(text).replace(quotes, '$1');
 /** What stands round names without being one. */
 const stripped = (text: string) => bare(tidy(text).replace(/^(both|either)\s+/i, ''));
-const only = /^(?:only|just|exactly)\s+(.*)$|^(.*?)\s+(?:only|alone)$/i;
+const only = /^(?:only|just|exactly) (.*)$|^(.*) (?:only|alone)$/i;
 
 /** Names that an expression uses; none for those of the whole, such as "neither". */
 export function namesIn(expression: string): string[] {

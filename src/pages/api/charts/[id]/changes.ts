@@ -1,6 +1,6 @@
 import { asOne } from '../../../../core/chart';
 import { schemas } from '../../../../server/api';
-import { CHANGES_PER_PAGE, changeChart, changesSince, getRevision, recentSteps } from '../../../../server/charts';
+import { changeChart, changesSince, getRevision, recentSteps } from '../../../../server/charts';
 import { endpoint, json, keyOf, numberOf, paramOf, printOf, readJson } from '../../../../server/http';
 
 export const ALL = endpoint({
@@ -9,7 +9,7 @@ export const ALL = endpoint({
     const revision = await getRevision(id);
     if (context.url.searchParams.has('steps')) return json({ revision, steps: await recentSteps(id) });
     const changes = await changesSince(id, numberOf(context, 'since', { least: 0, initial: 0 }));
-    return json({ revision, changes, more: changes.length === CHANGES_PER_PAGE });
+    return json({ revision, changes, more: (changes.at(-1)?.revision ?? revision) < revision });
   },
   PATCH: async (context) => {
     const { request } = context;
