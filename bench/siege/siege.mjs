@@ -8,6 +8,7 @@ import { output, root } from '../../scripts/lib/run.mjs';
 import { freePort, launch } from '../../scripts/lib/serve.mjs';
 import { packages, postgres } from '../../scripts/lib/setup.mjs';
 import { fuzz } from './fuzz.mjs';
+import { silencer } from './half-open.mjs';
 import { besiegeStart } from './start.mjs';
 
 const short = process.argv.includes('--short');
@@ -232,6 +233,36 @@ try {
     );
   }
 
+  if (wants('half-open')) {
+    const line = await silencer(database);
+    const other = await freePort();
+    const at = `http://127.0.0.1:${other}`;
+    const second = launch({ host: '127.0.0.1', port: other, databaseUrl: line.url });
+    await ready(60, at);
+    const chart = await chartOf(3);
+    const streams = new AbortController();
+    const reader = { revision: 0 };
+    void follow(chart, streams.signal, at, reader);
+    const rename = (title) =>
+      send('PATCH', `/api/charts/${chart.id}/changes`, { base: 0, changes: [{ type: 'rename', title }] });
+    await wait(1_000);
+    await rename('Heard');
+    await wait(1_000);
+    const before = reader.revision;
+    const silent = line.silence();
+    await rename('After the silence');
+    const begun = performance.now();
+    while (reader.revision < 2 && performance.now() - begun < 60_000) await wait(200);
+    const took = (performance.now() - begun) / 1_000;
+    told(
+      before === 1 && silent > 0 && reader.revision === 2,
+      `${silent} lines to the database gone silent: readers hear of changes again after ${took.toFixed(1)} s`,
+    );
+    streams.abort();
+    second.kill('SIGKILL');
+    line.close();
+  }
+
   for (const items of wants('editors') ? [40, 2_000] : []) {
     const chart = await chartOf(items);
     const people = short ? 20 : 50;
@@ -283,17 +314,21 @@ try {
 console.log(failed === 0 ? 'nothing took it down' : `${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
 
-/** Hears of a chart until it is over, coming back where the stream ends. @returns the revision heard last */
-async function follow(chart, signal) {
-  let revision = 0;
+/**
+ * Hears of a chart until it is over, coming back where the stream ends.
+ * @param heard holds the revision heard last
+ * @returns that revision
+ */
+async function follow(chart, signal, at = base, heard = { revision: 0 }) {
   while (!signal.aborted) {
     try {
-      const response = await fetch(`${base}/api/events?chart=${chart.id}`, { signal });
+      const response = await fetch(`${at}/api/events?chart=${chart.id}`, { signal });
       const decoder = new TextDecoder();
       let rest = '';
       for await (const chunk of response.body) {
         rest += decoder.decode(chunk, { stream: true });
-        for (const found of rest.matchAll(/"revision":(\d+)/g)) revision = Math.max(revision, Number(found[1]));
+        for (const found of rest.matchAll(/"revision":(\d+)/g))
+          heard.revision = Math.max(heard.revision, Number(found[1]));
         rest = rest.slice(-40);
       }
     } catch {
@@ -301,5 +336,5 @@ async function follow(chart, signal) {
     }
     await wait(200).catch(() => undefined);
   }
-  return revision;
+  return heard.revision;
 }

@@ -68,7 +68,10 @@ export async function besiegeStart(told) {
     const npm = await start();
     const server = serverOf(npm);
     process.kill(server.pid, 'SIGKILL');
-    const again = await until(async () => (serverOf(npm)?.pid ?? server.pid) !== server.pid && (await status()) === 200, 30);
+    const again = await until(
+      async () => (serverOf(npm)?.pid ?? server.pid) !== server.pid && (await status()) === 200,
+      30,
+    );
     told(again !== undefined, `start: the server killed, answers again after ${again?.toFixed(1)} s`);
 
     const data = database();

@@ -65,6 +65,33 @@ test('a page keeps what it must have, whoever takes parts of it away', async ({ 
   expect((await request.get(`/api/charts/${id}/picture?as=pdf`)).status()).toBe(200);
 });
 
+test('what was missed is told in answers of some hundred kilobytes, and all of it', async ({ request }) => {
+  const id = await newChart(request, Array.from({ length: 60 }, (_, i) => `Line ${i}`).join('\n'));
+  const { chart } = await (await request.get(`/api/charts/${id}`)).json();
+  const text = 'a long note '.repeat(160).trim();
+  const edits = Object.fromEntries(Object.keys(chart.items).map((item) => [item, { notes: text }]));
+  for (let i = 0; i < 8; i++) {
+    const changes = [
+      {
+        type: 'edit-lines',
+        edits: Object.fromEntries(Object.entries(edits).map(([item]) => [item, { notes: `${text} ${i}` }])),
+      },
+    ];
+    expect((await request.patch(`/api/charts/${id}/changes`, { data: { base: i, changes } })).status()).toBe(200);
+  }
+  const heard: number[] = [];
+  let answers = 0;
+  for (let more = true; more; answers++) {
+    const answer = await request.get(`/api/charts/${id}/changes?since=${heard.at(-1) ?? 0}`);
+    expect((await answer.body()).byteLength).toBeLessThan(600_000);
+    const told = await answer.json();
+    heard.push(...told.changes.map(({ revision }: { revision: number }) => revision));
+    more = told.more;
+  }
+  expect(heard).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+  expect(answers).toBeGreaterThan(1);
+});
+
 test('what can not be meant is said in words, never as something that broke', async ({ request }) => {
   const id = await newChart(request);
   const statuses = async (...asked: (readonly [string, string, object?])[]) => {
