@@ -83,7 +83,8 @@ export async function fuzz(base, count, seed = 7) {
     // A chart is put into the bin, and others stay.
     if (method === 'delete' && draw() < 0.9) continue;
     const idOf = () => (draw() < 0.7 ? one(ids) : one(strange));
-    const address = path.replace(/\{\w+\}/g, () => encodeURIComponent(wellFormed(idOf())));
+    // Without an id it would be another address.
+    const address = path.replace(/\{\w+\}/g, () => encodeURIComponent(wellFormed(idOf())) || 'none');
     const query = new URLSearchParams();
     for (const parameter of parameters)
       if (parameter.in === 'query' && draw() < 0.6)

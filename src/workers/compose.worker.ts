@@ -14,8 +14,14 @@ import { type Fonts, loadLanguage } from '../core/text';
 import { withFonts } from './fonts';
 
 /** What the screen needs of a composition; the rest is not worth carrying from the worker to the page. */
-export type Shown = Omit<Composition, 'items' | 'links' | 'enclosures'>;
-function shown({ items: _items, links: _links, enclosures: _enclosures, ...rest }: Composition): Shown {
+export type Shown = Omit<Composition, 'items' | 'links' | 'enclosures' | 'settled'>;
+function shown({
+  items: _items,
+  links: _links,
+  enclosures: _enclosures,
+  settled: _settled,
+  ...rest
+}: Composition): Shown {
   return rest;
 }
 
@@ -72,6 +78,11 @@ export type ShownChange = Omit<Shown, 'scene'> & { readonly change: SceneChange 
 const tell = sceneTeller();
 const hear = chartHearer();
 
+/** How the chart that was composed last stands, and what of it that hangs on beside its lines. */
+let stands: { readonly settled: Composition['settled']; readonly besides: string } | undefined;
+const besidesLines = ({ kind, page, arrangement, tiers, house, brand, font, language }: Chart) =>
+  JSON.stringify([kind, page, arrangement, tiers, house, brand, font, language]);
+
 /** Runs that nobody waits for any more. */
 const givenUp = new Set<number>();
 /** Work goes on for so long, in ms, before it is looked whether it is still wanted. */
@@ -81,18 +92,22 @@ const api = {
   /**
    * Composes a chart that is told by what changed since the one before.
    * @param run by which it can be given up
+   * @param asShown keeps to how the chart before it stands, where only lines changed
    * @returns undefined where it was
    */
-  async composeNext(change: ChartChange, run: number): Promise<ShownChange | undefined> {
+  async composeNext(change: ChartChange, run: number, asShown = false): Promise<ShownChange | undefined> {
     const chart = hear(change);
     await loadLanguage(chart.language);
     return withFonts(async (fonts) => {
-      const steps = composing(chart, fonts);
+      const besides = besidesLines(chart);
+      const settled = asShown && stands?.besides === besides ? stands.settled : undefined;
+      const steps = composing(chart, fonts, { settled });
       let since = performance.now();
       for (;;) {
         const step = steps.next();
         if (step.done) {
           givenUp.delete(run);
+          stands = { settled: step.value.settled, besides };
           const { scene, ...rest } = shown(step.value);
           return { ...rest, change: tell(scene) };
         }

@@ -104,13 +104,14 @@ test('what can not be meant is said in words, never as something that broke', as
       ['GET', '/api/charts/%00'],
       ['GET', '/api/charts?q=%00'],
       ['GET', `/api/charts/${id}/changes?since=99999999999999`],
+      ['GET', `/api/charts/${id}/picture?as=png&page=＜1＞`],
       ['GET', `/api/charts?cursor=${Buffer.from('["2026-99-99 00:00:00+00","x"]').toString('base64url')}`],
       ['GET', `/api/charts?sort=title&cursor=${Buffer.from('["\\u0000","x"]').toString('base64url')}`],
       ['GET', '/_image?href=/favicon.svg'],
       ['PATCH', `/api/charts/${id}/changes`, { headers: { origin: 'nonsense' }, data: {} }],
       ['GET', '/api/events'],
     ),
-  ).toEqual([404, 422, 422, 422, 422, 404, 403, 422]);
+  ).toEqual([404, 422, 422, 422, 422, 422, 404, 403, 422]);
   const broken = (change: object) =>
     request
       .patch(`/api/charts/${id}/changes`, { data: { base: 0, changes: [change] } })

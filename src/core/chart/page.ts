@@ -53,6 +53,8 @@ export const pageSchema = z.object({
   overlap: z.number().min(0).max(144).optional(),
   /** Size at which the smallest text of a booklet prints at least, in points. */
   least: z.number().min(3).max(24).optional(),
+  /** Size that the smallest words should print at before anything else counts, in points; by the paper where absent. */
+  wanted: z.number().min(4).max(72).optional(),
 });
 export type Page = z.infer<typeof pageSchema>;
 

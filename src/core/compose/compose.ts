@@ -12,7 +12,7 @@ import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, type PlacedItem } from './draw';
 import type { PageNumber } from './page';
 import { paint } from './paint';
-import { arranged, prepare } from './prepare';
+import { arranged, prepare, type Settled } from './prepare';
 
 export interface Composition {
   readonly kind: string;
@@ -49,7 +49,11 @@ export interface Composition {
     readonly margin: number;
     readonly scale: number;
     readonly smallestText: number | null;
+    /** How even the picture looks, from 0 to 1; null where the kind has no measure of it. */
+    readonly even: number | null;
   };
+  /** How it was settled; undefined where the chart leaves nothing to itself. */
+  readonly settled: Settled | undefined;
   readonly problems: readonly Problem[];
   readonly figures: Record<string, unknown>;
   readonly shownFigures: readonly ShownFigure[];
@@ -60,6 +64,8 @@ export interface ComposeOptions {
   /** Source line of an item, where the chart was just read from a text; else lines count in list order. */
   readonly lineOf?: ((item: string) => number | undefined) | undefined;
   readonly figures?: FigureOptions | undefined;
+  /** How it stands already: kept to rather than searched for again, as while words are being typed. */
+  readonly settled?: Settled | undefined;
   /** The page it is, where it is one of several. */
   readonly number?: PageNumber | undefined;
 }
@@ -79,7 +85,7 @@ export function* composing(
   fonts: Fonts,
   options: ComposeOptions = {},
 ): Generator<void, Composition, void> {
-  const prepared = prepare(chart, fonts);
+  const prepared = prepare(chart, fonts, { settled: options.settled });
   yield;
   const { kind, structure, looks, cut } = prepared;
   const arrangement = arranged(prepared);
@@ -134,7 +140,9 @@ export function* composing(
       margin: chart.page.margin,
       scale,
       smallestText: smallest,
+      even: arrangement.even ?? null,
     },
+    settled: prepared.settled,
     problems: unsettled(chart, [
       ...listProblems(kind, chart, line),
       ...(arrangement.problems ?? []),

@@ -6,5 +6,5 @@ export { enclosedOf } from './enclosed';
 export { faceOf } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
-export { arranged, onto, type Prepared, prepare, smallestOf, smallestSet } from './prepare';
+export { arranged, onto, type Prepared, prepare, type Settled, smallestOf, smallestSet } from './prepare';
 export { lookOfItem, ruledBy, ruleName, type Source, whyOf } from './ruled';

@@ -75,6 +75,14 @@ function longestWord(fonts: Fonts, { face, look }: Worded): number {
   return most;
 }
 
+/** Width of the narrowest box in which no word of an item is broken, about. */
+export function narrowestBox(fonts: Fonts, item: Worded): number {
+  const { look, picture } = item;
+  const words = longestWord(fonts, item) + 1;
+  return boxAround(look.shape, { width: words + besideWords(picture, look) + 2 * padding(look.inner).x, height: 0 })
+    .width;
+}
+
 /**
  * Size of an exception beside those of its tier: no smaller than they are, larger where its words ask for it. A shape that
  * needs room of its own round its words, such as a star, has that and no more.

@@ -8,11 +8,12 @@ import {
   type Kind,
   kindOf,
   kinds,
+  type SettledTree,
   type SetWords,
   type Size,
   type Structure,
 } from '../kinds';
-import { type Fit, fitToPage } from '../layout';
+import { type Fit, fitToPage, largestScale, type Setting, wantedSize } from '../layout';
 import type { Box } from '../scene';
 import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
 import { type Fonts, inLanguage } from '../text';
@@ -22,7 +23,7 @@ import { type DrawnEnclosure, enclosures } from './enclose';
 import { enclosedOf } from './enclosed';
 import { shownFace } from './face';
 import { containerLook, filled, heldOf, holding, type Inside, withHeld } from './held';
-import { measure, setWordsIn, type Worded } from './measure';
+import { measure, narrowestBox, setWordsIn, type Worded } from './measure';
 import { frameOf, headingRoom, type KeyEntry, pictureRoom } from './page';
 import { pictureOf } from './picture';
 import { patchesBy, ruleEntries } from './ruled';
@@ -83,13 +84,79 @@ export interface Prepared {
   /** Items whose words could not be shown whole. */
   readonly cut: ReadonlySet<string>;
   readonly input: ArrangeInput;
+  /** What was found for what the chart leaves to itself; undefined where there is nothing to find. */
+  readonly settled: Settled | undefined;
 }
 
 /** Parts of a look that a box is sized by. An item with one of its own is measured by itself. */
 const SIZED: readonly (keyof Look)[] = ['shape', 'size', 'font', 'weight', 'slant', 'inner', 'picture', 'pictureSize'];
 
+/** Widths of boxes that are tried, as parts of those that the looks allow. */
+const WIDTHS = [1, 0.82, 0.68, 0.56];
+/** Lines that a name, or another part of a box's words, may take in a narrower box. */
+const MOST_LINES = 3;
+
+/** Words of all items with all sizes that follow from them, in boxes of a part of the widths that looks allow. */
+function sized(parts: Worded[], lookOf: (tier: number) => Look, fonts: Fonts, sideways: boolean, held: Held) {
+  const { set, sizes: own, cut } = measure(parts, lookOf, fonts);
+  const captions = new Map(
+    parts.flatMap(({ id, face, look }) => {
+      const outside = captionsOf(face.lines, look, own.get(id)!, fonts);
+      return outside.length > 0 ? [[id, outside] as const] : [];
+    }),
+  );
+  const room = roomFor(parts, captions, own, sideways);
+  const { sizes, inside } = held
+    ? holding(held, new Map(parts.map(({ id, look }) => [id, look])), set, own, room)
+    : { sizes: own, inside: NOTHING };
+  return { set, cut, captions, room, sizes, inside };
+}
+type Held = ReturnType<typeof heldOf>;
+
+/** Looks with boxes of a part of their width, none narrower than its longest word; undefined where no tier can be. */
+function narrower(chart: Chart, worded: readonly Worded[], lookOf: (tier: number) => Look, by: number, fonts: Fonts) {
+  const words = new Map<number, number>();
+  for (const item of worded) words.set(item.tier, Math.max(words.get(item.tier) ?? 0, narrowestBox(fonts, item)));
+  const looks = new Map<number, Look>();
+  for (const [tier, longest] of words) {
+    const look = lookOf(tier);
+    const free = look.sizeRule !== 'fixed' && chart.tiers[String(tier)]?.look?.width === undefined;
+    const width = Math.max(look.width * by, longest);
+    if (free && width < look.width) looks.set(tier, { ...look, width });
+  }
+  return looks.size === 0 ? undefined : (tier: number) => looks.get(tier) ?? lookOf(tier);
+}
+
+/** How a chart was settled: to be kept to while its words are being typed. */
+export interface Settled {
+  readonly by: number;
+  readonly tree: SettledTree;
+  /** Items, as the settings of the tree number them. */
+  readonly order: readonly string[];
+}
+
+export interface PrepareOptions {
+  /** Not settled: widths, gaps and branches as they are set. For who searches by itself. */
+  readonly asIs?: boolean;
+  /** Not searched for, but kept to; new lines are set as others of their tier are. */
+  readonly settled?: Settled | undefined;
+}
+
+/** What was settled for other lines, for those of a structure. */
+function keptTo({ by, tree, order: before }: Settled, { order, tierOf, tiers }: Structure): Settled {
+  const known = new Map(before.map((id, i) => [id, tree.settings[i]!]));
+  const ofTier = new Map<number, Setting>();
+  for (const id of order) {
+    const own = known.get(id);
+    if (own && !ofTier.has(tierOf.get(id)!)) ofTier.set(tierOf.get(id)!, own);
+  }
+  const settings = order.map((id) => known.get(id) ?? ofTier.get(tierOf.get(id)!) ?? tree.settings[0]!);
+  const gaps = Array.from({ length: tiers }, (_, i) => tree.gaps.tiers[Math.min(i, tree.gaps.tiers.length - 1)]!);
+  return { by, order, tree: { ...tree, settings, gaps: { ...tree.gaps, tiers: gaps } } };
+}
+
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
-export function prepare(chart: Chart, anyFonts: Fonts): Prepared {
+export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: kept }: PrepareOptions = {}): Prepared {
   const fonts = inLanguage(anyFonts, chart.language);
   const kind = kindOf(chart.kind) ?? kinds[0]!;
   const house = houseOnPage(chart);
@@ -112,26 +179,46 @@ export function prepare(chart: Chart, anyFonts: Fonts): Prepared {
     return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty), ...(alone && { alone }) };
   });
   const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf, house) : [];
-  const { set, sizes: own, cut } = measure(worded, lookOf, fonts);
-  const captions = new Map(
-    worded.flatMap(({ id, face, look }) => {
-      const outside = captionsOf(face.lines, look, own.get(id)!, fonts);
-      return outside.length > 0 ? [[id, outside] as const] : [];
-    }),
-  );
-  const room = roomFor(worded, captions, own, !isUpright(kind, chart));
-  const { sizes, inside } = held
-    ? holding(held, new Map(worded.map(({ id, look }) => [id, look])), set, own, room)
-    : { sizes: own, inside: NOTHING };
-  const input: ArrangeInput = {
+  const sideways = !isUpright(kind, chart);
+  const full = sized(worded, lookOf, fonts, sideways, held);
+  const enclosed = enclosedOf(chart, structure);
+  const pageRoom = pictureRoom(chart, names, key, fonts);
+  const inputWith = ({ sizes, room }: Pick<typeof full, 'sizes' | 'room'>): ArrangeInput => ({
     chart: outer,
     structure: outside,
     sizes: withRoom(sizes, room),
     lookOf,
-    enclosed: enclosedOf(chart, structure),
-    room: pictureRoom(chart, names, key, fonts),
+    enclosed,
+    room: pageRoom,
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
+  });
+  const byWidth = new Map([[1, full as typeof full | undefined]]);
+  const at = (by: number) => {
+    if (!byWidth.has(by)) {
+      const narrow = narrower(chart, worded, lookOf, by, fonts);
+      const own = narrow && sized(worded, narrow, fonts, sideways, held);
+      byWidth.set(by, own && isWhole(worded, own, full) ? own : undefined);
+    }
+    return byWidth.get(by);
   };
+  const smallest = smallestSet(full);
+  const search = () =>
+    asIs || !pageRoom || smallest === null
+      ? undefined
+      : kind.settle?.({
+          // What containers and captions are made of has widths of its own.
+          widths: held || full.captions.size > 0 ? [1] : WIDTHS,
+          at: (by) => {
+            const own = at(by);
+            return own && { ...inputWith(own), room: pageRoom };
+          },
+          smallest,
+          most: largestScale(chart.page),
+          wanted: wantedSize(chart.page),
+        });
+  const found = kept && kept.order.length > 0 ? keptTo(kept, outside) : search();
+  const settled = found && { ...found, order: outside.order };
+  const own = (settled && at(settled.by)) ?? full;
   return {
     chart,
     kind,
@@ -142,15 +229,23 @@ export function prepare(chart: Chart, anyFonts: Fonts): Prepared {
     lookOf,
     worded,
     key,
-    set,
-    sizes,
-    captions,
-    room,
-    inside,
-    cut,
-    input,
+    ...own,
+    input: settled ? { ...inputWith(own), settled: settled.tree } : inputWith(own),
+    settled,
   };
 }
+
+/** Whether narrower boxes show all words as wider ones do, in few lines. */
+const isWhole = (
+  worded: readonly Worded[],
+  { set, cut }: Pick<Prepared, 'set' | 'cut'>,
+  full: Pick<Prepared, 'set' | 'cut'>,
+): boolean =>
+  cut.size <= full.cut.size &&
+  worded.every(({ id, face }) => {
+    const lines = set.get(id)!.lines.length;
+    return lines <= full.set.get(id)!.lines.length || lines <= MOST_LINES * Math.max(1, face.lines.length - 1) + 1;
+  });
 
 /** Whether the tiers of a chart run down or up the page. */
 function isUpright(kind: Kind, { arrangement }: Chart): boolean {

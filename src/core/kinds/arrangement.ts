@@ -1,7 +1,7 @@
 /** What a kind makes of a chart's structure: boxes, lines, areas and words in the picture's own units. */
 import type { Chart, Enclosure, Look } from '../chart';
 import type { FaceId } from '../faces';
-import type { Point } from '../layout';
+import type { Point, Setting, TreeGaps } from '../layout';
 import type { Problem } from '../list';
 import type { SetRun } from '../text';
 
@@ -49,7 +49,16 @@ export interface Enclosed {
   readonly head: number;
 }
 
+/** What a tree is set by where the chart leaves it to itself: found once, before it is placed. */
+export interface SettledTree {
+  readonly settings: readonly Setting[];
+  readonly gaps: TreeGaps;
+  readonly loose: boolean;
+  readonly shelves: number;
+}
+
 export interface ArrangeInput {
+  readonly settled?: SettledTree | undefined;
   readonly chart: Chart;
   readonly structure: Structure;
   /** Size of each item's box, by the size rule of its tier. */
@@ -153,6 +162,8 @@ export interface Arrangement {
   readonly reach?: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
   /** What only the drawing knows, such as how many lines cross; joins the figures. */
   readonly figures?: Readonly<Record<string, number>>;
+  /** How even it looks, from 0 to 1; absent where the kind has no measure of it. */
+  readonly even?: number;
   /** What is wrong with the drawing itself. */
   readonly problems?: readonly Problem[];
 }

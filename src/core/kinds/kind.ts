@@ -7,7 +7,7 @@
  */
 import type { CAPTION_SIDES, Change, Chart, Face, Item, LookPatch } from '../chart';
 import type { Column, ListForm, ListRead, Problem } from '../list';
-import type { ArrangeInput, Arrangement, Region, Size, Structure } from './arrangement';
+import type { ArrangeInput, Arrangement, Region, SettledTree, Size, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
 import type { Addition } from './typing';
 
@@ -145,6 +145,20 @@ export interface Being {
   is(item: Item, chart: Chart, structure: Structure): boolean;
 }
 
+/** What a chart can be settled from. */
+export interface SettleTries {
+  /** Parts of the widths that boxes have by their looks, the widest first. */
+  readonly widths: readonly number[];
+  /** The chart with boxes of such widths; undefined where words would be cut or take too many lines. */
+  at(by: number): (ArrangeInput & { readonly room: Size }) | undefined;
+  /** Size of the smallest words in the picture's own units. */
+  readonly smallest: number;
+  /** Largest scale of the picture. */
+  readonly most: number;
+  /** Points that its smallest words should print at. */
+  readonly wanted: number;
+}
+
 export interface Kind {
   readonly id: string;
   readonly words: KindWords;
@@ -215,6 +229,11 @@ export interface Kind {
     readonly merge?: (chart: Chart, keep: string, drop: string) => Change;
   };
   arrange(input: ArrangeInput): Arrangement;
+  /**
+   * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim
+   * of `layout/aim.ts`. Quick enough to be asked at every change. Undefined: as it is.
+   */
+  settle?(tries: SettleTries): { readonly by: number; readonly tree: SettledTree } | undefined;
   /**
    * The arrangement that prints largest in a room. Absent: the choices that `fits` marks are tried.
    * @param most largest scale that is wanted

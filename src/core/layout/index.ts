@@ -1,3 +1,4 @@
+export { type Aimed, bestOf } from './aim';
 export { type Dock, dockPoint, type Obstacle, type Side, type Wanted, waysAround } from './around';
 export { boundByArea, grownArea } from './bound';
 export { crossingsOf } from './crossings';
@@ -15,6 +16,7 @@ export {
   sheetPoints,
   type Wall,
   wallOf,
+  wantedSize,
 } from './page';
 export type { Point } from './point';
 export { type RankEdge, ranksOf } from './ranks';

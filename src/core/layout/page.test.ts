@@ -1,16 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { defaultPage } from '../chart';
+import { defaultPage, type Page } from '../chart';
 import { fitToPage, paperPoints } from './page';
 
 const BARE = { header: 0, footer: 0 };
 
 describe('fitting a page', () => {
-  it('scales down to fit, keeps margins, never blows up', () => {
+  it('scales down to fit, keeps margins, enlarges a small picture a little on paper and more on slides', () => {
     const wide = fitToPage({ width: 2_000, height: 300 }, { header: 40, footer: 0 }, defaultPage);
     expect(wide.x).toBeCloseTo(defaultPage.margin, 6);
     expect(wide.x + 2_000 * wide.scale).toBeCloseTo(wide.width - defaultPage.margin, 6);
     expect(wide.y).toBeGreaterThanOrEqual(defaultPage.margin + 40);
-    expect(fitToPage({ width: 10, height: 10 }, BARE, defaultPage).scale).toBe(1);
+    const tiny = (page: Partial<Page>) => fitToPage({ width: 10, height: 10 }, BARE, { ...defaultPage, ...page }).scale;
+    expect(tiny({})).toBeCloseTo(1.33, 6);
+    expect(tiny({ size: 'A1' })).toBeGreaterThan(tiny({}));
+    expect(tiny({ size: 'Slide 16:9' })).toBeGreaterThan(tiny({ size: 'A1' }));
+    expect(tiny({ wanted: 5 })).toBe(1);
   });
   it('is as large as the picture where that is asked for', () => {
     expect(
@@ -27,8 +31,9 @@ describe('fitting a page', () => {
     expect(tall.y + 5_000 * tall.scale).toBeCloseTo(tall.height - defaultPage.margin - 30, 6);
   });
   it('places a small picture in the middle, at the top or a little above the middle', () => {
+    const own = { ...defaultPage, wanted: 5 };
     const y = (place?: 'middle' | 'top') =>
-      fitToPage({ width: 100, height: 100 }, BARE, { ...defaultPage, ...(place && { place }) }).y;
+      fitToPage({ width: 100, height: 100 }, BARE, { ...own, ...(place && { place }) }).y;
     const { height } = paperPoints(defaultPage)!;
     expect(y('middle')).toBeCloseTo((height - 100) / 2, 6);
     expect(y('top')).toBeCloseTo(defaultPage.margin, 6);

@@ -80,6 +80,19 @@ export function sheetPoints(page: Page): { width: number; height: number } | und
   };
 }
 
+/** Points that the smallest words should print at: in the hand, on a slide, on a wall. Common practice. */
+const WANTED = { hand: 9, wall: 14, slide: 18 };
+/** A page with more area than this, in square points, is read from a step away: more than A3. */
+const HELD = 1_200_000;
+
+/** Size that the smallest words on a page should have, in points: what the person asks for, else by the paper. */
+export function wantedSize(page: Page): number {
+  if (page.wanted !== undefined) return page.wanted;
+  if (page.size.startsWith('Slide')) return WANTED.slide;
+  const sheet = paperPoints(page);
+  return sheet && sheet.width * sheet.height > HELD ? WANTED.wall : WANTED.hand;
+}
+
 export interface Fit {
   /** Page size in points. */
   readonly width: number;
@@ -91,8 +104,16 @@ export interface Fit {
   readonly y: number;
 }
 
-/** A picture is shown in its own size at the most; on a wall larger, to be read from afar. */
-export const largestScale = (page: Page): number => (page.over === 'wall' ? 4 : 1);
+/** Points of the smallest words of most house styles in their own size, about; a small picture may be a third larger. */
+const OWN_WORDS = 10.3;
+const LARGER = 1.33;
+
+/**
+ * How much larger than its own size a picture is shown at the most: a small one fills its page better, but is not blown up;
+ * on slides and large sheets, and on a wall, as much as it takes to be read from afar.
+ */
+export const largestScale = (page: Page): number =>
+  page.over === 'wall' ? 4 : Math.max(1, (LARGER * wantedSize(page)) / WANTED.hand, wantedSize(page) / OWN_WORDS);
 
 /**
  * Places a picture on a page, between what stands over and under it, as large as fits up to its own size, centred across;

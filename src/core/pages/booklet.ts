@@ -81,7 +81,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const { over: _, ...single } = chart.page;
   // The line under the title says where a page belongs: it takes its room on all of them.
   const page: Page = { ...single, numbers: true, subtitle: ' ' };
-  const whole = prepare({ ...chart, page }, fonts);
+  const whole = prepare({ ...chart, page }, fonts, { asIs: true });
   const { kind, input } = whole;
   const matter = matterOf(kind, chart);
   // What containers hold goes with them.
@@ -267,7 +267,7 @@ function overview(
     page: { ...page, subtitle: 'Overview of the pages', key: false, tierHeadings: false },
     items: Object.fromEntries(items.map((item) => [item.id, item])),
   };
-  const { prepared, scale } = arranged(prepare(chart, fonts), 1, 1, fonts);
+  const { prepared, scale } = arranged(prepare(chart, fonts, { asIs: true }), 1, 1, fonts);
   const unit = smallestSet(prepared) ?? least;
   if (unit * scale >= least * NEAR)
     return { count: 1, draw: (first, of) => [paint(prepared, fonts, { page: first, of }).scene] };

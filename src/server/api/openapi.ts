@@ -309,6 +309,7 @@ export function openApi() {
           responses: {
             200: { description: 'By Accept', content: { 'application/json': {}, ...lists } },
             404: usual[404],
+            422: problem('Of a kind that is not known here'),
           },
         },
         put: {

@@ -157,6 +157,7 @@ export const composeAnswer = z.object({
     margin: z.number(),
     scale: z.number(),
     smallestText: z.number().nullable(),
+    even: z.number().nullable().describe('How even the picture looks, from 0 to 1; null where the kind has no measure of it'),
   }),
   fit: z.object(fitFigures).optional().describe('Where it was asked for'),
   problems: z.array(problem),

@@ -40,6 +40,18 @@ const panels: Record<Stage, () => React.ReactNode> = {
   deliver: DeliverStage,
 };
 
+/** Whether two versions of a chart differ in the words of their lines only. */
+function onlyWords(before: Chart, now: Chart): boolean {
+  if (Object.keys(before).some((key) => key !== 'items' && before[key as keyof Chart] !== now[key as keyof Chart]))
+    return false;
+  const ids = Object.keys(now.items);
+  if (ids.length !== Object.keys(before.items).length) return false;
+  return ids.every((id) => {
+    const [was, is] = [before.items[id], now.items[id]!];
+    return was === is || (was !== undefined && was.parent === is.parent && was.leaves === is.leaves);
+  });
+}
+
 /** Charts of as many items are drawn once the typing pauses. */
 const MANY = 2_000;
 const PAUSE_MS = 350;
@@ -57,8 +69,8 @@ export function Editor(loaded: Props) {
     const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
     const composer = () =>
       newestOnly(
-        async (input: Wanted, signal) => {
-          const result = await composeShown(input.chart, signal);
+        async (input: Wanted & { readonly asShown?: boolean }, signal) => {
+          const result = await composeShown(input.chart, signal, input.asShown);
           return result && { input, result };
         },
         ({ input, result }) => showComposition(input, result),
@@ -75,11 +87,14 @@ export function Editor(loaded: Props) {
       if (next.preview) {
         if (state.preview !== before?.preview) composeTried(next);
       } else if (next.chart !== last) {
+        const asShown = last !== undefined && onlyWords(last, next.chart);
         last = next.chart;
         clearTimeout(waiting);
         // A picture of thousands takes long to take over; while somebody types it would come between the letters.
-        if ((state.composition?.scene.items.length ?? 0) < MANY) composeChart(next);
-        else waiting = setTimeout(() => composeChart(wanted(useEditor.getState())), PAUSE_MS);
+        const many = (state.composition?.scene.items.length ?? 0) >= MANY;
+        if (!many) composeChart({ ...next, asShown });
+        // Branches are set anew once the typing pauses, so that nothing moves about under it.
+        if (many || asShown) waiting = setTimeout(() => composeChart(wanted(useEditor.getState())), PAUSE_MS);
       }
     };
     follow();

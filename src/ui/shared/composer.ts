@@ -25,25 +25,30 @@ let runs = 0;
 /**
  * Composes in the worker. The scene of each answer is told from the one before it.
  * @param signal gives it up
+ * @param asShown keeps to how the chart stands now, where only lines changed
  * @returns undefined where it was given up
  */
-export async function composeShown(chart: Chart, signal: AbortSignal): Promise<Shown | undefined> {
+export async function composeShown(chart: Chart, signal: AbortSignal, asShown = false): Promise<Shown | undefined> {
   try {
-    return await composeOnce(chart, signal);
+    return await composeOnce(chart, signal, asShown);
   } catch (error) {
     // A worker may break down for a reason of its own: once more, with a new one.
     if (!(error instanceof BrokenDown) || signal.aborted) throw error;
-    return composeOnce(chart, signal);
+    return composeOnce(chart, signal, false);
   }
 }
 
-async function composeOnce({ carried: _, ...chart }: Chart, signal: AbortSignal): Promise<Shown | undefined> {
+async function composeOnce(
+  { carried: _, ...chart }: Chart,
+  signal: AbortSignal,
+  asShown: boolean,
+): Promise<Shown | undefined> {
   const run = ++runs;
   const worker = composeWorker();
   const heard = hear;
   signal.addEventListener('abort', () => void worker.giveUp(run).catch(() => undefined), { once: true });
   // What a file carried along is not drawn: it stays here.
-  const answer = await worker.composeNext(tell(chart), run);
+  const answer = await worker.composeNext(tell(chart), run, asShown);
   if (!answer) return undefined;
   const { change, ...rest } = answer;
   return { ...rest, scene: heard(change) };

@@ -1,5 +1,5 @@
 import type { LineByHand } from '../../chart';
-import { LINE_GAP, type Obstacle, type Point, type Shift, type Tree, wayOf, waysAround } from '../../layout';
+import { evenness, LINE_GAP, type Obstacle, type Point, type Shift, type Tree, wayOf, waysAround } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
 import { dockIn } from '../docks';
@@ -12,7 +12,7 @@ export function arrange(input: ArrangeInput): Arrangement {
   const choose = (key: string) => chosen(choices, chart.arrangement, key);
   const plan = planOf(input);
   const { ids, base, columns, direction, join } = plan;
-  const { tree: laid } = placed(plan, room, choose('tops') === 'rows');
+  const { tree: laid, settings } = placed(plan, room, choose('tops') === 'rows', input.settled);
   const { width, height } = sizeOf(plan, laid);
   const turned = direction === 'up' || direction === 'left';
   const depth = laid.extent.depth + join;
@@ -72,6 +72,7 @@ export function arrange(input: ArrangeInput): Arrangement {
       return { of, text, at: columns ? { x: across, y: h / 2 } : { x: w / 2, y: across } };
     }),
     hops: choose('crossings') === 'hop',
+    even: evenness({ ...base, settings }, laid),
   };
 }
 

@@ -12,6 +12,7 @@ import { fit, leastGap } from './fit';
 import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
 import { FIELD, SECOND, secondProblems, writeSecond } from './second';
+import { settle } from './settle';
 import { starts } from './starts';
 import { isAide, structure } from './structure';
 
@@ -93,6 +94,7 @@ export const org: Kind = {
   near: { maySame: (a, b) => !isVacant(a) && !isVacant(b) },
   arrange,
   fit,
+  settle,
   problems: (chart, lineOf) => [...problems(chart, lineOf), ...secondProblems(chart, lineOf)],
   figures,
   figuresAbout: 'people, posts, vacant, tiers, span {mean, most}',

@@ -1,7 +1,7 @@
 /** An org chart as a tree to place, in whichever direction it runs. */
 import { treeOf } from '../../chart';
 import { type EnclosedBranch, type Setting, type Tree, type TreeInput, tree } from '../../layout';
-import type { ArrangeInput, Size, Structure } from '../arrangement';
+import type { ArrangeInput, SettledTree, Size, Structure } from '../arrangement';
 import { chosen } from '../choices';
 import { choices } from './choices';
 import { chosenSettings, type Habit, habits, settingOf } from './settings';
@@ -135,8 +135,17 @@ function placedBy(plan: Plan, habit: Habit, room: Size | undefined, shelves: num
   return { tree: laid, settings, scale: scaleIn(room, sizeOf(plan, laid)) };
 }
 
-/** Places a plan; what is left to itself is set so that it prints largest, if that gains enough over the plainest way. */
-export function placed(plan: Plan, room: Size | undefined, rows: boolean): Placed {
+/**
+ * Places a plan; what is left to itself is set so that it prints largest, if that gains enough over the plainest way.
+ * @param settled what was found for it before
+ */
+export function placed(plan: Plan, room: Size | undefined, rows: boolean, settled?: SettledTree): Placed {
+  if (settled) {
+    // What was set since stands before what was found.
+    const settings = settled.settings.map((own, i) => plan.chosen[i] ?? own);
+    const laid = tree({ ...plan.base, ...settled, settings });
+    return { tree: laid, settings, scale: scaleIn(room, sizeOf(plan, laid)) };
+  }
   const count = plan.ids.length;
   const tried = count <= MOST_TRIED.all && room !== undefined;
   const free = room !== undefined && count <= MOST_TRIED.some && plan.chosen.some((setting) => setting === undefined);

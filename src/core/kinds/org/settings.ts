@@ -47,6 +47,23 @@ export function chosenSettings(
 /** A way to set what is left to itself, by the tier of the post (from 1). */
 export type Habit = (tier: number) => Setting;
 
+const deep = (form: Form, columns?: number): Setting => ({ form, deep: true, least: 2, columns });
+const BLOCKS = [deep('stack'), deep('pairs'), deep('grid', 2), deep('grid', 3), deep('grid', 4), deep('grid')];
+
+/**
+ * Habits with one setting for all branches of a tier: side by side down to a tier, blocks of one form from there on, and
+ * within these blocks of one form.
+ */
+export function uniform(tiers: number): Habit[] {
+  const all: Habit[] = [() => deep('spread')];
+  // The deepest first: there blocks cost the rows least.
+  for (let from = tiers - 1; from >= 1; from--)
+    for (const form of BLOCKS)
+      for (const inner of from === tiers - 1 ? [form] : BLOCKS)
+        all.push((tier) => (tier < from ? deep('spread') : tier === from ? form : inner));
+  return all;
+}
+
 /**
  * Habits that are tried where the page is to decide, the plainest first: side by side with long rows stacked, more
  * stacked, pairs, grids, and from some tier on whole branches one under another.
@@ -61,11 +78,14 @@ export function habits(columns: boolean, tiers: number, few = false): Habit[] {
     (from: number, form: Form): Habit =>
     (tier) =>
       tier >= from ? { form, deep: true, least: 2 } : lowest('stack', SPREAD_AT_MOST + 1);
-  const deep = Array.from({ length: Math.min(3, Math.max(0, tiers - 2)) }, (_, i) => tiers - 2 - i).filter(
+  const lower = Array.from({ length: Math.min(3, Math.max(0, tiers - 2)) }, (_, i) => tiers - 2 - i).filter(
     (from) => from >= 1,
   );
   if (few)
-    return [plain(columns ? SPREAD : lowest('stack', SPREAD_AT_MOST + 1)), ...deep.map((from) => below(from, 'stack'))];
+    return [
+      plain(columns ? SPREAD : lowest('stack', SPREAD_AT_MOST + 1)),
+      ...lower.map((from) => below(from, 'stack')),
+    ];
   return [
     plain(columns ? SPREAD : lowest('stack', SPREAD_AT_MOST + 1)),
     plain(lowest('stack')),
@@ -73,7 +93,7 @@ export function habits(columns: boolean, tiers: number, few = false): Habit[] {
     plain(lowest('pairs', 3)),
     plain(columns ? lowest('stack', SPREAD_AT_MOST + 1) : SPREAD),
     plain(lowest('grid', 3)),
-    ...deep.map((from) => below(from, 'stack')),
-    ...deep.map((from) => below(from, 'pairs')),
+    ...lower.map((from) => below(from, 'stack')),
+    ...lower.map((from) => below(from, 'pairs')),
   ];
 }

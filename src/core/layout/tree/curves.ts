@@ -34,6 +34,7 @@ function curveOf(shapes: Shape[]): Curve {
   for (const shape of shapes) if (best.length === 0 || shape.depth < best.at(-1)!.depth - 1e-9) best.push(shape);
   return thinned(best, CURVE);
 }
+/** So many of them at the most, evenly. */
 export const thinned = <T>(all: readonly T[], most: number): readonly T[] =>
   all.length <= most
     ? all

@@ -1,5 +1,7 @@
 export { withAllUnder } from './below';
 export { type Best, bestFit, type Room, type Variant } from './best';
+export { thinned } from './curves';
+export { evenness } from './even';
 export { tree } from './tree';
 export {
   type Drop,

@@ -30,7 +30,8 @@ export const ALL = endpoint({
     const { chart, revision } = await getChart(id);
     // The picture follows from the value alone: same revision and program, same picture.
     const page = searchParams.get('page');
-    const tag = `"${version}-${revision}-${type}-${dpi}-${page ?? ''}"`;
+    // Whatever was asked for, it is written in letters that a header may have.
+    const tag = `"${version}-${revision}-${type}-${dpi}-${encodeURIComponent(page ?? '')}"`;
     if (context.request.headers.get('if-none-match') === tag)
       return new Response(null, { status: 304, headers: { etag: tag } });
     const save = searchParams.get('save') === '1';

@@ -1,0 +1,264 @@
+/**
+ * How an org chart stands by itself. Settings that are the same for all branches of a tier are tried first, at several
+ * widths of boxes and gaps; mixtures of branches only where none of them reaches the wanted size, with as few exceptions
+ * as that takes. What is best is said in `layout/aim.ts`.
+ */
+import { bestFit, bestOf, evenness, type Setting, type Tree, type TreeGaps, thinned, tree } from '../../layout';
+import type { ArrangeInput, SettledTree, Size } from '../arrangement';
+import { chosen } from '../choices';
+import type { SettleTries } from '../kind';
+import { choices } from './choices';
+import { type Plan, planOf, scaleIn, settingsBy, shelfCounts, sizeOf } from './plan';
+import { type Habit, habits, uniform } from './settings';
+
+/** Larger charts are placed in one of a few ways, found by halving: see `placed`. */
+const MOST_POSTS = 1_500;
+/** Boxes placed in all while it is looked for; at a few microseconds each this keeps an edit within its time. */
+const EFFORT = 20_000;
+/** The part of it that goes into the usual widths and gaps. */
+const AT_FIRST = 0.4;
+/** Even enough to look no further, where the wanted size is reached. */
+const EVEN = 0.98;
+/** Rows of trees that are tried where several stand in rows. */
+const ROWS_TRIED = [1, 2, 3, 4];
+/** Of ever so large a chart. */
+const MIN_WAYS = 10;
+/** Uniform settings that are tried again at other widths and gaps. */
+const KEPT = 5;
+/** Gaps that a chart closes up to by itself where it must: parts of what it has. */
+const CLOSER = [1, 0.75, 0.55] as const;
+/** Gaps widen up to this much, to take what is left of the page. */
+const WIDEST = 1.9;
+/** A setting that prints this much smaller than a mixture does is still taken instead of an exception. */
+const NEAR = 0.985;
+
+interface Found extends SettledTree {
+  readonly by: number;
+  readonly prints: number;
+  readonly even: number;
+  readonly laid: Tree;
+}
+
+type Input = ArrangeInput & { readonly room: Size };
+
+/** Gaps that nobody set are wider or closer by a factor along the tiers and across them. */
+function gapsBy(plan: Plan, { chart }: ArrangeInput, along: number, across: number): TreeGaps {
+  const { gaps } = plan.base;
+  const free = (key: string) => chart.arrangement[key] === undefined;
+  const sides = free('siblingGap') ? along : 1;
+  return {
+    siblings: gaps.siblings * sides,
+    cousins: gaps.cousins * sides,
+    trees: gaps.trees * (free('treeGap') ? along : 1),
+    tiers: gaps.tiers.map((gap, i) =>
+      chart.tiers[String(i + 1)]?.gap === undefined && free('tierGap') ? Math.max(12, gap * across) : gap,
+    ),
+    stack: Math.min(gaps.stack, gaps.siblings * sides),
+    indent: sides < 1 ? Math.max(8, gaps.indent * sides) : gaps.indent,
+  };
+}
+
+class Search {
+  private spent = 0;
+  readonly found: Found[] = [];
+
+  constructor(private readonly tries: SettleTries) {}
+
+  get left(): boolean {
+    return this.spent < EFFORT;
+  }
+
+  place({ plan, input, by }: At, asked: SettledTree): Found {
+    const { smallest, most } = this.tries;
+    this.spent += plan.ids.length;
+    const base = { ...plan.base, ...asked };
+    const laid = tree(base);
+    const scale = scaleIn(input.room, sizeOf(plan, laid), most);
+    const one = { ...asked, by, laid, prints: scale * smallest, even: evenness(base, laid) };
+    this.found.push(one);
+    return one;
+  }
+
+  best(): Found {
+    return bestOf(this.found, this.tries.wanted);
+  }
+}
+
+/** Widens the gaps that are free, so that the picture takes what the page leaves it, without printing smaller. */
+function filled(search: Search, at: At, found: Found, most: number): SettledTree {
+  const { plan, input } = at;
+  const { room } = input;
+  const widened = (along: number, across: number): SettledTree => ({
+    settings: found.settings,
+    loose: found.loose,
+    shelves: found.shelves,
+    gaps: gapsBy({ ...plan, base: { ...plan.base, gaps: found.gaps } }, input, along, across),
+  });
+  const scale = scaleIn(room, sizeOf(plan, found.laid), most);
+  const fits = (asked: SettledTree) => {
+    const { laid } = search.place(at, asked);
+    return scaleIn(room, sizeOf(plan, laid), most) >= scale * 0.9995;
+  };
+  let along = 1;
+  let across = 1;
+  for (const side of ['across', 'along'] as const)
+    for (const by of [WIDEST, 1.45, 1.2]) {
+      const asked = side === 'across' ? widened(along, by) : widened(by, across);
+      if (!fits(asked)) continue;
+      if (side === 'across') across = by;
+      else along = by;
+      break;
+    }
+  return along === 1 && across === 1 ? found : widened(along, across);
+}
+
+/** A mixture with as few exceptions as it takes: each box is set as most of its tier are, where that costs next to nothing. */
+function evened(search: Search, at: At, start: Found): Found {
+  const { children, tier } = at.plan.base;
+  const textOf = ({ form, columns }: Setting) => `${form} ${columns ?? ''}`;
+  const counts = new Map<number, Map<string, { setting: Setting; count: number }>>();
+  for (const [box, setting] of start.settings.entries()) {
+    if (children[box]!.length < 2) continue;
+    const own = counts.get(tier[box]!) ?? new Map();
+    counts.set(tier[box]!, own);
+    const known = own.get(textOf(setting)) ?? { setting, count: 0 };
+    own.set(textOf(setting), { setting, count: known.count + 1 });
+  }
+  let best = start;
+  const tried = (settings: readonly Setting[]) => {
+    if (!search.left) return;
+    const { loose, shelves, gaps } = best;
+    const next = search.place(at, { settings, loose, shelves, gaps });
+    if (next.prints >= start.prints * NEAR && next.even >= best.even) best = next;
+  };
+  for (const [t, own] of counts) {
+    const ways = [...own.values()].sort((a, b) => b.count - a.count).slice(0, 3);
+    if (ways.length < 2) continue;
+    for (const { setting } of ways)
+      tried(best.settings.map((now, box) => (tier[box] === t && children[box]!.length > 1 ? setting : now)));
+    const { setting } = ways[0]!;
+    for (const [box, now] of best.settings.entries())
+      if (tier[box] === t && children[box]!.length > 1 && textOf(now) !== textOf(setting))
+        tried(best.settings.with(box, setting));
+  }
+  return best;
+}
+
+/** Boxes are searched with in steps of so many points, so that a letter more or less changes nothing. */
+const STEP = 14;
+const rounded = (plan: Plan): Plan => {
+  const steps = (all: readonly number[]) => all.map((own) => Math.max(STEP, Math.round(own / STEP) * STEP));
+  return { ...plan, base: { ...plan.base, along: steps(plan.base.along), across: steps(plan.base.across) } };
+};
+
+/** A way to set all branches, in so many rows of trees. */
+interface Way {
+  readonly habit: Habit;
+  readonly shelves: number;
+}
+
+/** A plan with the boxes of a width. */
+interface At {
+  readonly by: number;
+  readonly plan: Plan;
+  readonly input: Input;
+}
+
+/** Settings the same for all of a tier: at the usual widths and gaps, the largest of them then at closer ones. */
+function uniformly(search: Search, all: readonly At[], ways: readonly Way[], wanted: number): void {
+  const [first] = all as readonly [At];
+  const most = Math.max(MIN_WAYS, Math.floor((AT_FIRST * EFFORT) / first.plan.ids.length));
+  const ranked = thinned(ways, most).map((way) => ({ way, prints: search.place(first, asked(first, way, 1)).prints }));
+  if (search.best().prints >= wanted) return;
+  ranked.sort((a, b) => b.prints - a.prints);
+  for (const at of all)
+    for (const closer of CLOSER)
+      if (at !== first || closer !== 1)
+        for (const { way } of ranked.slice(0, KEPT)) if (search.left) search.place(at, asked(at, way, closer));
+}
+
+/** Branches that differ, at the gaps that leave them most room, then at wider ones where the wanted size is reached. */
+function mixed(search: Search, at: At, rows: readonly number[], most: number, wanted: number): void {
+  const { plan, input } = at;
+  const { columns, join } = plan;
+  const { width, height } = input.room;
+  for (const closer of CLOSER.toReversed()) {
+    const gaps = gapsBy(plan, input, closer, closer);
+    const { settings, loose, shelves } = bestFit(
+      [
+        {
+          base: { ...plan.base, gaps },
+          room: columns ? { along: height, depth: width - join, most } : { along: width, depth: height - join, most },
+          shelves: rows,
+        },
+      ],
+      () => {},
+      0,
+    );
+    const found = evened(search, at, search.place(at, { settings, gaps, loose, shelves }));
+    if (found.prints < wanted) return;
+  }
+}
+
+const asked = ({ plan, input }: At, { habit, shelves }: Way, closer: number): SettledTree => ({
+  settings: settingsBy(plan, habit),
+  gaps: gapsBy(plan, input, closer, closer),
+  shelves,
+  loose: plan.base.loose,
+});
+
+type Settled = { readonly by: number; readonly tree: SettledTree };
+/** Charts whose boxes stayed as they are, such as while a short name is typed, are not searched through again. */
+const known = new Map<string, Settled>();
+const MOST_KNOWN = 60;
+
+/** @returns undefined where the chart is too large to be searched through, or has nothing to search */
+export function settle(tries: SettleTries): Settled | undefined {
+  const { wanted, most, widths } = tries;
+  const input = tries.at(1);
+  if (!input || input.structure.order.length === 0 || input.structure.order.length > MOST_POSTS) return undefined;
+  const first: At = { by: 1, plan: rounded(planOf(input)), input };
+  const { base, chosen: own, columns } = first.plan;
+  const search = new Search(tries);
+  const tiers = base.tier.reduce((so, tier) => Math.max(so, tier + 1), 0);
+  const isFree = own.some((setting, i) => setting === undefined && base.children[i]!.length > 1);
+  const inRows = chosen(choices, input.chart.arrangement, 'tops') === 'rows';
+  const rows = inRows ? shelfCounts(base.tops.length, ROWS_TRIED) : [base.shelves];
+  const plain = habits(columns, tiers);
+  const waysOf = (all: readonly Habit[]) => rows.flatMap((shelves) => all.map((habit): Way => ({ habit, shelves })));
+
+  for (const way of waysOf(isFree ? plain : plain.slice(0, 1))) search.place(first, asked(first, way, 1));
+  const at = (best: Found, all: readonly At[]): Settled => {
+    const { by, input: there } = all.find(({ by }) => by === best.by)!;
+    // What is left of the page is found with the boxes as they are.
+    const exact: At = { by, plan: planOf(there), input: there };
+    const { settings, gaps, loose, shelves } = filled(search, exact, search.place(exact, best), most);
+    return { by, tree: { settings, gaps, loose, shelves } };
+  };
+  const enough = ({ prints, even }: Found) => prints >= wanted && even >= EVEN;
+  if (enough(search.best())) return at(search.best(), [first]);
+
+  const all: At[] = [first];
+  for (const by of widths) {
+    const narrow = by === 1 ? undefined : tries.at(by);
+    if (narrow) all.push({ by, plan: rounded(planOf(narrow)), input: narrow });
+  }
+  const key = JSON.stringify([
+    all.map(({ by, plan }) => [by, plan.base, [...plan.base.aides], plan.chosen, plan.direction, plan.join]),
+    input.room,
+    Object.keys(input.chart.arrangement),
+    [most, wanted, tries.smallest, rows],
+  ]);
+  const before = known.get(key);
+  if (before) return before;
+  uniformly(search, all, waysOf(isFree ? uniform(tiers) : plain.slice(0, 1)), wanted);
+  // Branches may differ where no setting for all of a tier prints large enough, and nobody has set any.
+  if (search.best().prints < wanted && isFree && own.every((setting) => setting === undefined)) {
+    const largest = search.found.reduce((so, one) => (one.prints > so.prints ? one : so));
+    mixed(search, all.find(({ by }) => by === largest.by)!, rows, most, wanted);
+  }
+  const settled = at(search.best(), all);
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(key, settled);
+  return settled;
+}
