@@ -1,6 +1,6 @@
 /** Composing and reading lists away from the page, so that typing never waits. */
 import { expose } from 'comlink';
-import { type Chart, type ChartChange, chartHearer } from '../core/chart';
+import { apply, type Chart, type ChartChange, chartHearer } from '../core/chart';
 import { type Composition, compose, composing, listProblems, unsettled } from '../core/compose';
 import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
@@ -44,6 +44,11 @@ export interface KindOffer {
   readonly sure: number;
   readonly why: string;
   readonly picture: Scene | null;
+}
+
+/** What fitting found, with a picture of each candidate that is small enough. */
+export interface Fitted extends FitResult {
+  readonly pictures: readonly (Scene | null)[];
 }
 
 /** Pictures of every kind are drawn only while that is a matter of moments. */
@@ -165,9 +170,19 @@ const api = {
     );
   },
 
-  /** The arrangement that prints largest; undefined where there is no page. */
-  fit: async (chart: Chart, asked: FitAsked, tell: (done: number) => void): Promise<FitResult | undefined> =>
-    loadLanguage(chart.language).then(() => withFonts((fonts) => fitChart(chart, fonts, asked, tell))),
+  /** What fits the page best, with pictures of what there is to choose from; undefined where there is no page. */
+  fit: async (chart: Chart, asked: FitAsked, tell: (done: number) => void): Promise<Fitted | undefined> => {
+    await loadLanguage(chart.language);
+    return withFonts((fonts) => {
+      const found = fitChart(chart, fonts, asked, tell);
+      const small = Object.keys(chart.items).length <= MOST_PICTURED;
+      const pictures = (found?.candidates ?? []).map(({ change }) => {
+        const so = change === null ? undefined : apply(chart, change);
+        return small ? compose(so?.ok ? so.chart : chart, fonts).scene : null;
+      });
+      return found && { ...found, pictures };
+    });
+  },
 
   /** The pages a chart goes over. */
   pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> =>

@@ -12,7 +12,9 @@ import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, type PlacedItem } from './draw';
 import type { PageNumber } from './page';
 import { paint } from './paint';
-import { arranged, prepare, type Settled } from './prepare';
+import { arranged } from './place';
+import { prepare } from './prepare';
+import type { Settled } from './settle';
 
 export interface Composition {
   readonly kind: string;

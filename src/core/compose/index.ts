@@ -6,5 +6,7 @@ export { enclosedOf } from './enclosed';
 export { faceOf } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
-export { arranged, onto, type Prepared, prepare, type Settled, smallestOf, smallestSet } from './prepare';
+export { arranged, onto, smallestOf, smallestSet } from './place';
+export { type Prepared, prepare } from './prepare';
 export { lookOfItem, ruledBy, ruleName, type Source, whyOf } from './ruled';
+export type { Settled } from './settle';

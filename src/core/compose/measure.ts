@@ -63,11 +63,14 @@ export function setLines(
   return { lines, width, height };
 }
 
-/** Width of the longest word of an item, in points. */
-function longestWord(fonts: Fonts, { face, look }: Worded): number {
+/** Short lines under a name, such as years, read as one word: they are not broken to make a box narrower. */
+const AS_ONE = 12;
+
+/** Width of the longest word of an item, in points. @param short lines of how many letters count as a word */
+function longestWord(fonts: Fonts, { face, look }: Worded, short = 0): number {
   let most = 0;
   for (const { text, size, strong, out } of face.lines)
-    for (const word of out ? [] : plainOf(text).split(/\s+|(?<=[-/])/))
+    for (const word of out ? [] : !strong && text.length <= short ? [text] : plainOf(text).split(/\s+|(?<=[-/])/))
       most = Math.max(
         most,
         fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
@@ -75,10 +78,10 @@ function longestWord(fonts: Fonts, { face, look }: Worded): number {
   return most;
 }
 
-/** Width of the narrowest box in which no word of an item is broken, about. */
+/** Width of the narrowest box in which no word of an item is broken, nor a short line such as years, about. */
 export function narrowestBox(fonts: Fonts, item: Worded): number {
   const { look, picture } = item;
-  const words = longestWord(fonts, item) + 1;
+  const words = longestWord(fonts, item, AS_ONE) + 1;
   return boxAround(look.shape, { width: words + besideWords(picture, look) + 2 * padding(look.inner).x, height: 0 })
     .width;
 }

@@ -16,7 +16,8 @@ import { noteBoxes, noteMarks, placedNotes } from './notes';
 import { drawHeadings, drawPage, type PageNumber, setsInKey } from './page';
 import { patternMarks } from './pattern';
 import { scaledPicture } from './picture';
-import { arranged, onto, type Prepared, smallestOf } from './prepare';
+import { arranged, onto, smallestOf } from './place';
+import type { Prepared } from './prepare';
 
 /** Places an arrangement on the page: every length times the scale, every corner moved. */
 function onPage(arrangement: Arrangement, place: Fit, shift: { x: number; y: number }) {

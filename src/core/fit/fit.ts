@@ -1,11 +1,11 @@
 /**
- * Fitting a chart to its page: among the arrangements that are allowed, the one whose smallest words print largest, with
- * how good that is. Deterministic: the same chart gives the same answer.
+ * Fitting a chart to its page: among the arrangements that are allowed, those worth choosing from, from the most even one
+ * to the one whose smallest words print largest, with how good that is. What is best is said in `layout/aim.ts`. Deterministic: the same chart gives the same answer.
  */
 import { apply, asOne, type Change, type Chart, type LookPatch } from '../chart';
 import { LEAST_PRINT, onto, type Prepared, prepare, smallestOf } from '../compose';
-import { type ArrangementChoice, chosen, type FitAllowed } from '../kinds';
-import { boundByArea, largestScale } from '../layout';
+import { type ArrangementChoice, type FitAllowed, chosen as valueOf } from '../kinds';
+import { bestOf, boundByArea, largestScale, wantedSize } from '../layout';
 import type { Fonts } from '../text';
 
 export interface FitAsked extends FitAllowed {
@@ -14,16 +14,55 @@ export interface FitAsked extends FitAllowed {
 }
 export const ALL_ALLOWED: FitAsked = { direction: true, branches: true, gaps: true, order: false, turn: false };
 
+/** One of the arrangements that are worth choosing from. */
+export interface Candidate {
+  /** What makes it so; null for the chart as it is. */
+  readonly change: Change | null;
+  /** Points at which its smallest words print. */
+  readonly prints: number;
+  /** How even it looks, from 0 to 1; null where the kind has no measure of it. */
+  readonly even: number | null;
+}
+
 /** Sizes are points at which the smallest words print; null where there are no words. */
 export interface FitResult {
   /** What makes it so; null where it already is. */
   readonly change: Change | null;
   readonly now: number | null;
   readonly prints: number | null;
+  /** How even the one that was found looks, from 0 to 1; null where the kind has no measure of it. */
+  readonly even: number | null;
   /** With everything set side by side; null where the kind has no such thing. */
   readonly plain: number | null;
   /** No arrangement that was allowed prints larger; null where no bound is known. */
   readonly bound: number | null;
+  /** From the most even to the largest; none of them is as even as another and smaller. */
+  readonly candidates: readonly Candidate[];
+  /** Which of them is best by the aim of `layout/aim.ts`: readable first, then even. */
+  readonly best: number;
+}
+
+/** Candidates shown at the most. */
+const MOST_CANDIDATES = 4;
+/** Sizes and evenness that can't be told apart. */
+const SAME = { prints: 0.02, even: 0.02 };
+
+/** Those that no other one beats both in size and in evenness, the most even first. */
+function worthChoosing(all: readonly Candidate[]): Candidate[] {
+  const even = (one: Candidate) => one.even ?? 1;
+  const kept: Candidate[] = [];
+  // What hardly differs from the chart as it is, is no choice.
+  const now = all.find(({ change }) => change === null);
+  const others = all.filter(
+    (one) => !now || one === now || one.prints > now.prints * (1 + SAME.prints) || even(one) > even(now) + SAME.even,
+  );
+  // Whoever was kept before prints at least as large: the next has to be clearly more even.
+  for (const one of others.toSorted((a, b) => b.prints - a.prints || even(b) - even(a)))
+    if (kept.every((other) => even(one) > even(other) + SAME.even && one.prints < other.prints * (1 - SAME.prints)))
+      kept.push(one);
+  const most = kept.reverse();
+  // The two ends, and what lies between them.
+  return most.length <= MOST_CANDIDATES ? most : [...most.slice(0, MOST_CANDIDATES - 1), most.at(-1)!];
 }
 
 /** Most combinations of choices that are tried where a kind has no fit of its own. */
@@ -35,7 +74,8 @@ function measured(prepared: Prepared, fonts: Fonts) {
   // Where a kind places its tree by itself, links run round it: they do not count for its size.
   const arrangement = kind.arrange(kind.fit ? { ...input, chart: { ...input.chart, links: {} } } : input);
   const smallest = smallestOf(prepared, arrangement);
-  return { scale: onto(prepared, arrangement, fonts).place.scale, smallest, boxScale: arrangement.boxScale };
+  const { scale } = onto(prepared, arrangement, fonts).place;
+  return { scale, smallest, boxScale: arrangement.boxScale, even: arrangement.even ?? null };
 }
 
 /** All combinations of the choices that fitting may change, the chart's own first. */
@@ -43,7 +83,7 @@ function combinations(choices: readonly ArrangementChoice[], arrangement: Chart[
   let all: Record<string, string>[] = [{}];
   for (const choice of choices) {
     if (choice.type !== 'choice' || !choice.fits) continue;
-    const now = String(chosen(choices, arrangement, choice.key));
+    const now = String(valueOf(choices, arrangement, choice.key));
     const values = [now, ...choice.options.map(({ value }) => value).filter((value) => value !== now)];
     all = all.flatMap((so) => values.map((value) => (value === now ? so : { ...so, [choice.key]: value })));
   }
@@ -68,7 +108,13 @@ export function fitChart(
   const pages: Change[][] = asked.turn && chart.page.size !== 'own' ? [[], [turned]] : [[]];
   let plain: number | null = null;
   let bound: number | null = null;
-  let best = { scale: before.scale, changes: [] as readonly Change[] };
+  let best = { scale: before.scale, even: before.even, changes: [] as readonly Change[] };
+  const candidates: Candidate[] = [];
+  const candidate = (changes: readonly Change[], { scale, smallest: words, even }: ReturnType<typeof measured>) => {
+    if (words !== null)
+      candidates.push({ change: changes.length === 0 ? null : asOne(changes), prints: words * scale, even });
+  };
+  candidate([], before);
   let smallest = before.smallest;
   const printed = (scale: number | null) => (scale === null || smallest === null ? null : smallest * scale);
 
@@ -81,7 +127,8 @@ export function fitChart(
       const own = kind.fit({ ...input, room }, asked, most, part);
       plain = Math.max(plain ?? 0, own.plain);
       bound = Math.max(bound ?? 0, own.bound);
-      return [[...start, ...own.best.changes]];
+      const ways = [own.itself, ...own.found.map(({ changes }) => changes)];
+      return ways.map((changes) => [...start, ...changes]);
     }
     // Where the arrangement chose the size of boxes, their area says nothing.
     if (before.boxScale === undefined) {
@@ -101,8 +148,9 @@ export function fitChart(
       part(now.kind.fit ? 1 : i / found.length);
       if (changes.length === 0) continue;
       const next = measured(prepare(changed(chart, changes), fonts), fonts);
+      candidate(changes, next);
       if (next.scale * (next.smallest ?? 1) <= best.scale * (smallest ?? 1) * 1.001) continue;
-      best = { scale: next.scale, changes };
+      best = { scale: next.scale, even: next.even, changes };
       smallest = next.smallest;
     }
   }
@@ -115,12 +163,17 @@ export function fitChart(
       (done) => tell(0.5 + done / 2),
     );
   tell(1);
+  const chosen = worthChoosing(candidates);
+  const aims = chosen.map(({ prints, even }, at) => ({ at, prints, even: even ?? 1 }));
   return {
     change: best.changes.length === 0 ? null : asOne(best.changes),
     now: before.smallest === null ? null : before.smallest * before.scale,
     prints: printed(best.scale),
+    even: best.even,
     plain: printed(plain),
     bound: printed(bound === null ? null : Math.max(bound, best.scale)),
+    candidates: chosen,
+    best: aims.length > 0 ? bestOf(aims, wantedSize(chart.page)).at : 0,
   };
 }
 

@@ -1,1 +1,1 @@
-export { ALL_ALLOWED, type FitAsked, type FitResult, fitChart } from './fit';
+export { ALL_ALLOWED, type Candidate, type FitAsked, type FitResult, fitChart } from './fit';

@@ -131,6 +131,10 @@ export interface FitFound {
 /** What fitting found out in the picture's own units; scales are of the picture on its page. */
 export interface KindFit {
   readonly best: FitFound;
+  /** The best of each direction that was tried, the chart's own first. */
+  readonly found: readonly FitFound[];
+  /** What leaves branches and gaps to themselves, where something was set. */
+  readonly itself: readonly Change[];
   /** With everything set side by side. */
   readonly plain: number;
   /** No arrangement that is allowed prints larger. */

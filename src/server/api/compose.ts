@@ -75,7 +75,7 @@ function fitted(chart: Chart, asked: z.infer<typeof composeRequest>['fit']) {
   if (!asked) return { chart };
   const found = fitChart(chart, fonts(), fitAsked(asked === true ? {} : asked));
   if (!found) return { chart };
-  const { change, ...fit } = found;
+  const { change, candidates: _, best: __, ...fit } = found;
   const changed = change && apply(chart, change);
   return { chart: changed?.ok ? changed.chart : chart, fit };
 }

@@ -46,12 +46,17 @@ const size = z.number().nullable();
 const fitFigures = {
   now: size.describe('Points at which the smallest words print now'),
   prints: size.describe('The same for what was found'),
+  even: size.describe('How even what was found looks, from 0 to 1; null where the kind has no measure of it'),
   plain: size.describe('With everything set side by side; null where the kind has no such thing'),
   bound: size.describe('No arrangement that was allowed prints larger; null where none is known'),
 };
 export const fitAnswer = z.object({
   change: changeSchema.nullable().describe('To be sent to /changes; null where the chart already is so'),
   ...fitFigures,
+  candidates: z
+    .array(z.object({ change: changeSchema.nullable(), prints: z.number(), even: size }))
+    .describe('Arrangements to choose from, from the most even to the largest'),
+  best: z.number().int().describe('Which of them is best: readable first, then even'),
   revision: z.number().int(),
 });
 export const pagesAnswer = z.object({
@@ -157,7 +162,10 @@ export const composeAnswer = z.object({
     margin: z.number(),
     scale: z.number(),
     smallestText: z.number().nullable(),
-    even: z.number().nullable().describe('How even the picture looks, from 0 to 1; null where the kind has no measure of it'),
+    even: z
+      .number()
+      .nullable()
+      .describe('How even the picture looks, from 0 to 1; null where the kind has no measure of it'),
   }),
   fit: z.object(fitFigures).optional().describe('Where it was asked for'),
   problems: z.array(problem),

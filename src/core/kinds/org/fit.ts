@@ -95,11 +95,9 @@ interface Way {
   readonly changes: readonly Change[];
 }
 
-function waysOf(input: Input, allowed: FitAllowed, closer: Gaps): Way[] {
+function waysOf(input: Input, direction: Direction, allowed: FitAllowed, closer: Gaps): Way[] {
   const { chart, structure } = input;
   const now = chosen(choices, chart.arrangement, 'direction') as Direction;
-  const rows = now === 'down' || now === 'up';
-  const directions: Direction[] = allowed.direction ? [now, rows ? 'right' : 'down'] : [now];
   const orders = [{ chart, structure, changes: [] as Change[] }];
   if (allowed.order && structure.order.length <= MOST_ORDERED) {
     const { chart: sorted, changes } = bySize(chart, structure.order);
@@ -110,30 +108,68 @@ function waysOf(input: Input, allowed: FitAllowed, closer: Gaps): Way[] {
         changes,
       });
   }
-  return orders.flatMap((order) =>
-    directions.map((direction) => {
-      const own = allowed.branches ? byItself(order.chart) : order.chart;
-      const arrangement = { ...own.arrangement, ...closer };
-      return {
-        plan: planOf({ ...input, chart: { ...own, arrangement }, structure: order.structure }, direction),
-        changes: [
-          ...order.changes,
-          ...(direction === now ? [] : set({ direction })),
-          ...(Object.keys(closer).length > 0 ? set(closer) : []),
-        ],
-      };
-    }),
-  );
+  return orders.map((order) => {
+    const own = allowed.branches ? byItself(order.chart) : order.chart;
+    const arrangement = { ...own.arrangement, ...closer };
+    return {
+      plan: planOf({ ...input, chart: { ...own, arrangement }, structure: order.structure }, direction),
+      changes: [
+        ...order.changes,
+        ...(direction === now ? [] : set({ direction })),
+        ...(Object.keys(closer).length > 0 ? set(closer) : []),
+      ],
+    };
+  });
 }
 
 export function fit(input: Input, allowed: FitAllowed, most: number, tell: (done: number) => void): KindFit {
+  const now = chosen(choices, input.chart.arrangement, 'direction') as Direction;
+  const rows = now === 'down' || now === 'up';
+  const directions: Direction[] = allowed.direction ? [now, rows ? 'right' : 'down'] : [now];
+  const each = directions.map((direction, i) =>
+    fitTo(input, direction, allowed, most, (done) => tell((i + done) / directions.length)),
+  );
+  const found = each.map(({ best }) => best);
+  return {
+    // Another direction has to gain something.
+    best: found.reduce((so, next) => (next.scale > so.scale * BETTER ? next : so)),
+    found,
+    itself: itself(input, allowed),
+    plain: Math.max(...each.map(({ plain }) => plain)),
+    bound: Math.max(...each.map(({ bound }) => bound)),
+  };
+}
+
+type Fitted = Pick<KindFit, 'best' | 'plain' | 'bound'>;
+
+/** What leaves a chart to itself, as far as that may change. */
+function itself(input: Input, allowed: FitAllowed): Change[] {
+  const { chart } = input;
+  const gaps = allowed.gaps ? Object.keys(CLOSER[0]!).filter((key) => chart.arrangement[key] !== undefined) : [];
+  const cleared = [...gaps, ...(allowed.branches && chart.arrangement['leaves'] !== undefined ? ['leaves'] : [])];
+  return [
+    ...(cleared.length > 0
+      ? [{ type: 'set-arrangement' as const, arrangement: Object.fromEntries(cleared.map((key) => [key, null])) }]
+      : []),
+    ...(allowed.branches ? leavesOf(chart, planOf(input), undefined) : []),
+  ];
+}
+
+/** The best in one direction. */
+function fitTo(
+  input: Input,
+  direction: Direction,
+  allowed: FitAllowed,
+  most: number,
+  tell: (done: number) => void,
+): Fitted {
   const wide = [...(allowed.gaps ? CLOSER.map((gaps) => closedUp(input.chart, gaps)) : []), {}];
   const levels = wide.filter((gaps, i) => i === wide.length - 1 || Object.keys(gaps).length > 0);
   let best: FitFound | undefined;
   let plain = 0;
   let bound = 0;
   for (const [i, gaps] of levels.entries()) {
-    const level = fitWith(input, waysOf(input, allowed, gaps), allowed, most, (done) =>
+    const level = fitWith(input, waysOf(input, direction, allowed, gaps), allowed, most, (done) =>
       tell((i + done) / levels.length),
     );
     plain = Math.max(plain, level.plain);
@@ -152,7 +188,7 @@ function fitWith(
   allowed: FitAllowed,
   most: number,
   tell: (done: number) => void,
-): KindFit {
+): Fitted {
   const { chart, room } = input;
   const choose = (key: string) => chosen(choices, chart.arrangement, key);
   const several = choose('tops');

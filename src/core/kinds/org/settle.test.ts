@@ -76,10 +76,10 @@ describe('by itself', () => {
       ],
     });
     const { settled, structure, worded, sizes } = prepare(set, fonts);
-    expect(settled!.tree.gaps.siblings).toBe(22);
-    expect(settled!.tree.gaps.tiers.every((gap) => gap === 41)).toBe(true);
+    expect(settled!.tree!.gaps.siblings).toBe(22);
+    expect(settled!.tree!.gaps.tiers.every((gap) => gap === 41)).toBe(true);
     const suda = structure.order.indexOf(readAs('org', garden).id('Suda Welk'));
-    expect(settled!.tree.settings[suda]!.form).toBe('pairs');
+    expect(settled!.tree!.settings[suda]!.form).toBe('pairs');
     const wide = prepare(set, fonts, { asIs: true });
     for (const { id, tier } of worded) if (tier === 4) expect(sizes.get(id)).toEqual(wide.sizes.get(id));
   });
@@ -124,7 +124,7 @@ describe('by itself', () => {
       fc.property(parents(40), fc.nat(), (of, pick) => {
         let chart = onPage(outlineOf(of));
         let { settled } = prepare(chart, fonts);
-        const before = settled!.tree.settings;
+        const before = settled!.tree!.settings;
         const id = settled!.order[pick % settled!.order.length]!;
         for (let n = 1; n <= 30; n += 3) {
           chart = changed(chart, {
@@ -133,7 +133,7 @@ describe('by itself', () => {
             fields: { name: 'Wilhelmina Quartermain the Younger'.slice(0, n) },
           });
           settled = prepare(chart, fonts, { settled }).settled;
-          expect(settled!.tree.settings).toEqual(before);
+          expect(settled!.tree!.settings).toEqual(before);
         }
       }),
       { numRuns: 10 },

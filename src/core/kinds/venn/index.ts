@@ -53,7 +53,7 @@ export const venn: Kind = {
   columns,
   line: (chart) => ({ tail: membershipOf(chart).counted ? 'count' : 'sets' }),
   draws: { tree: false, roles: [], sets: true },
-  look: { sizeRule: 'each', width: 104, size: 10.5, weight: 600, shape: 'soft' },
+  look: { sizeRule: 'each', width: 104, size: 10.5, weight: 600, shape: 'soft', inner: 2.5 },
   forms,
   starts,
   choices,

@@ -9,7 +9,7 @@ export interface Block extends Size {
   readonly places: readonly Point[];
 }
 
-const GAP = 5;
+const GAP = 3.5;
 /** Free space between a block and the edge of its region. */
 const INSET = 4;
 const MOST_COLUMNS = 6;
@@ -59,7 +59,7 @@ export function standsIn({ polygon, at, free }: Part): Point[] {
   const [xs, ys] = [ring.map(([x]) => x), ring.map(([, y]) => y)];
   const [left, right] = [Math.min(...xs), Math.max(...xs)];
   const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
-  const steps = 13;
+  const steps = 19;
   const found: { point: Point; distance: number }[] = [];
   for (let i = 1; i < steps; i++)
     for (let j = 1; j < steps; j++) {
@@ -68,7 +68,7 @@ export function standsIn({ polygon, at, free }: Part): Point[] {
         found.push({ point, distance: Math.min(...polygon.map((own) => distanceTo(point, own))) });
     }
   found.sort((a, b) => b.distance - a.distance);
-  const good = found.filter(({ distance }) => distance > free * 0.35).slice(0, 30);
+  const good = found.filter(({ distance }) => distance > free * 0.35).slice(0, 80);
   return [at, ...good.map(({ point }) => point)];
 }
 

@@ -1,4 +1,5 @@
 /** How even a placed tree looks. */
+import { firstWhere } from '../search';
 import type { Setting, Tree, TreeInput } from './types';
 
 /** Of the whole, the part that rows count: the rest is how alike branches are set. */
@@ -53,12 +54,15 @@ export function evenness(
     parents += counts.reduce((sum, n) => sum + n, 0);
     alike += Math.max(...counts);
   }
+  // Tiers that a depth lies within: those that begin before it without those that end before it.
+  const begins = Object.values(low).sort((a, b) => a - b);
+  const ends = Object.values(high).sort((a, b) => a - b);
   let inRow = 0;
   for (let box = 0; box < count; box++) {
     const middle = laid.depth[box]! + across[box]! / 2;
-    let others = false;
-    for (let t = 0; t < low.length && !others; t++) others = t !== tier[box] && middle > low[t]! && middle < high[t]!;
-    if (!others) inRow++;
+    const within =
+      firstWhere(begins.length, (i) => begins[i]! >= middle) - firstWhere(ends.length, (i) => ends[i]! > middle);
+    if (within <= 1) inRow++;
   }
   return (parents === 0 ? 1 : alike / parents) * (1 - ROWS + (ROWS * inRow) / count);
 }

@@ -68,6 +68,12 @@ export const arrange = {
 export const fit = {
   title: 'Fit to the page',
   run: 'Fit to the page',
+  choose: 'What fits the page',
+  candidate: { now: 'As it is', even: 'Most even', between: 'Between', largest: 'Largest' },
+  size: (pt: number) => `${pt.toFixed(1)} pt`,
+  even: (part: number) => `${Math.round(part * 100)} % even`,
+  evenAbout: 'Of branches of one tier, the part that are set alike; a little less where tiers stand beside each other',
+  best: (pt: number) => `It stands as well as it can: its smallest words print at ${pt.toFixed(1)} pt.`,
   stop: 'Stop',
   may: 'What may change',
   allowed: {

@@ -1,17 +1,22 @@
-/** Finding the arrangement that prints largest on the page, and saying how good it is. */
+/** Finding what fits the page best, and choosing from what was found. */
 import { useState } from 'react';
-import { ALL_ALLOWED, type FitAsked, type FitResult } from '../../../../core/fit';
+import { ALL_ALLOWED, type Candidate, type FitAsked } from '../../../../core/fit';
+import type { Scene } from '../../../../core/scene';
+import type { Fitted } from '../../../../workers/compose.worker';
 import { Button, Progress, Tick } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
+import { SmallPicture } from '../../../shared/SmallPicture';
 import { useLongWork } from '../../../shared/useLongWork';
-import { change, say, useEditor } from '../../state/store';
+import { change, say, tryOut, undo, useEditor } from '../../state/store';
 import { words } from '../../words';
 
 /** Two sizes that read alike. */
 const SAME = 0.05;
 
-function told({ now, prints, plain, bound }: FitResult): string {
-  if (prints === null || now === null) return words.fit.noWords;
+function told({ now, plain, bound, candidates }: Fitted, at: number): string {
+  const prints = candidates[at]?.prints;
+  if (prints === undefined || now === null) return words.fit.noWords;
+  if (candidates.length < 2) return words.fit.best(now);
   const parts = [words.fit.prints(prints)];
   if (Math.abs(now - prints) > SAME) parts.push(words.fit.before(now));
   if (plain !== null && Math.abs(plain - prints) > SAME) parts.push(words.fit.plain(plain));
@@ -19,28 +24,50 @@ function told({ now, prints, plain, bound }: FitResult): string {
   return bound === null ? said : `${said} ${words.fit.bound(bound)}`;
 }
 
+interface Found {
+  readonly fitted: Fitted;
+  /** The chart that it was found for. */
+  readonly before: unknown;
+  /** The candidate that was taken, and the chart as that made it. */
+  readonly taken: { readonly at: number; readonly chart: unknown };
+}
+
 export function FitForm() {
   const kind = useEditor((state) => kindFor(state.chart.kind));
   const empty = useEditor((state) => Object.keys(state.chart.items).length === 0);
   const [asked, setAsked] = useState<FitAsked>(ALL_ALLOWED);
   const { done, run, stop } = useLongWork();
-  const [result, setResult] = useState<{ said: string; chart: unknown } | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   const chart = useEditor((state) => state.chart);
+  const isNow = found !== null && (chart === found.before || chart === found.taken.chart);
+
+  const said = found ? told(found.fitted, found.taken.at) : '';
 
   const find = async () => {
-    setResult(null);
+    setFound(null);
     const { chart: before } = useEditor.getState();
     try {
-      const found = await run((worker, tell) => worker.fit(before, asked, tell));
+      const fitted = await run((worker, tell) => worker.fit(before, asked, tell));
       // Somebody went on meanwhile: what was found is for a chart that is no more.
       if (useEditor.getState().chart !== before) say(words.fit.overtaken);
-      else if (found) {
-        if (found.change) change(found.change);
-        setResult({ said: told(found), chart: useEditor.getState().chart });
+      else if (fitted) {
+        setFound({ fitted, before, ...take(fitted, fitted.best) });
       }
     } catch (error) {
       say(words.composeFailed((error as Error).message));
     }
+  };
+  /** Makes the chart, as it was found, one of the candidates. */
+  const take = ({ candidates }: Fitted, at: number): Pick<Found, 'taken'> => {
+    const what = candidates[at]?.change;
+    if (what) change(what);
+    return { taken: { at, chart: useEditor.getState().chart } };
+  };
+  const choose = (at: number) => {
+    if (!found || at === found.taken.at) return;
+    // What was taken before gives way: all of them are for the chart as it was then.
+    if (chart !== found.before) undo();
+    setFound({ ...found, before: useEditor.getState().chart, ...take(found.fitted, at) });
   };
   const may: (keyof FitAsked)[] = kind.fit
     ? ['direction', 'branches', 'gaps', 'order', 'turn', 'boxes']
@@ -58,9 +85,24 @@ export function FitForm() {
           </>
         )}
       </div>
-      <p aria-live="polite" className={result ? 'pt-1.5 text-[13px]' : 'sr-only'}>
-        {result && (result.chart === chart ? result.said : words.fit.since(result.said))}
+      <p aria-live="polite" className={found ? 'pt-1.5 text-[13px]' : 'sr-only'}>
+        {found && (isNow ? said : words.fit.since(said))}
       </p>
+      {found && isNow && found.fitted.candidates.length > 1 && (
+        <fieldset className="grid grid-cols-2 gap-2 pt-2" aria-label={words.fit.choose}>
+          {found.fitted.candidates.map((candidate, at) => (
+            <CandidateCard
+              key={nameOf(found.fitted.candidates, at)}
+              name={nameOf(found.fitted.candidates, at)}
+              candidate={candidate}
+              picture={found.fitted.pictures[at] ?? null}
+              taken={found.taken.at === at}
+              onTake={() => choose(at)}
+              onTry={(over) => chart === found.before && tryOut(over ? candidate.change : null)}
+            />
+          ))}
+        </fieldset>
+      )}
       <details className="pt-1">
         <summary className="cursor-pointer text-[13px] text-quiet">{words.fit.may}</summary>
         {may.map((key) => (
@@ -73,5 +115,49 @@ export function FitForm() {
         ))}
       </details>
     </section>
+  );
+}
+
+function nameOf(all: readonly Candidate[], at: number): string {
+  const { now, even, between, largest } = words.fit.candidate;
+  const base = at === all.length - 1 ? largest : at === 0 ? even : all.length > 3 ? `${between} ${at}` : between;
+  return all[at]!.change === null ? `${base} · ${now.toLowerCase()}` : base;
+}
+
+function CandidateCard({
+  name,
+  candidate: { prints, even },
+  picture,
+  taken,
+  onTake,
+  onTry,
+}: {
+  readonly name: string;
+  readonly candidate: Candidate;
+  readonly picture: Scene | null;
+  readonly taken: boolean;
+  readonly onTake: () => void;
+  readonly onTry: (over: boolean) => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={taken}
+      onClick={onTake}
+      onPointerEnter={() => onTry(true)}
+      onPointerLeave={() => onTry(false)}
+      className="flex min-w-0 flex-col rounded border border-rule bg-sheet p-1.5 text-left text-[13px] hover:bg-tint aria-pressed:border-plum aria-pressed:ring-1 aria-pressed:ring-plum"
+    >
+      {picture && (
+        <span className="block h-[84px] w-full pb-1">
+          <SmallPicture scene={picture} label="" />
+        </span>
+      )}
+      <span className="font-semibold">{name}</span>
+      <span className="text-quiet" title={words.fit.evenAbout}>
+        {words.fit.size(prints)}
+        {even !== null && ` · ${words.fit.even(even)}`}
+      </span>
+    </button>
   );
 }
