@@ -4,7 +4,7 @@
  * on the server.
  */
 import { type Chart, treeOf, walk } from '../chart';
-import type { FigureChart, FigureOptions, Region, ShownFigure } from '../kinds';
+import { chosen, type FigureChart, type FigureOptions, type Region, type ShownFigure } from '../kinds';
 import type { Problem } from '../list';
 import type { Box, Scene, SceneBand } from '../scene';
 import type { Fonts } from '../text';
@@ -13,7 +13,7 @@ import { areaPath, type PlacedItem } from './draw';
 import type { PageNumber } from './page';
 import { paint } from './paint';
 import { arranged } from './place';
-import { prepare } from './prepare';
+import { type Prepared, prepare } from './prepare';
 import type { Settled } from './settle';
 
 export interface Composition {
@@ -54,6 +54,8 @@ export interface Composition {
     /** How even the picture looks, from 0 to 1; null where the kind has no measure of it. */
     readonly even: number | null;
   };
+  /** Gaps as they are drawn, in points: by the key of their choice, and after each tier. */
+  readonly gaps: { readonly lengths: Readonly<Record<string, number>>; readonly tiers: readonly number[] };
   /** How it was settled; undefined where the chart leaves nothing to itself. */
   readonly settled: Settled | undefined;
   readonly problems: readonly Problem[];
@@ -144,6 +146,7 @@ export function* composing(
       smallestText: smallest,
       even: arrangement.even ?? null,
     },
+    gaps: gapsOf(prepared),
     settled: prepared.settled,
     problems: unsettled(chart, [
       ...listProblems(kind, chart, line),
@@ -154,4 +157,18 @@ export function* composing(
     shownFigures: kind.shownFigures(chart, counted, drawn),
     figureCharts: kind.figureCharts?.(chart, counted) ?? [],
   };
+}
+
+/** The gaps that a person would read off the picture: those that were set, else those that were found. */
+function gapsOf({ kind, chart, input, settled, structure }: Prepared): Composition['gaps'] {
+  const lengths = Object.fromEntries(
+    kind.choices.flatMap(({ type, key }) =>
+      type === 'length' ? [[key, Number(chosen(kind.choices, input.chart.arrangement, key))]] : [],
+    ),
+  );
+  const tiers = Array.from(
+    { length: structure.tiers },
+    (_, i) => chart.tiers[String(i + 1)]?.gap ?? settled?.tree?.gaps.tiers[i] ?? lengths['tierGap'] ?? 0,
+  );
+  return { lengths, tiers };
 }

@@ -149,6 +149,13 @@ export interface Being {
   is(item: Item, chart: Chart, structure: Structure): boolean;
 }
 
+/** How a chart stands by itself: the part of the widths its boxes have, its branches, and gaps by the key of their choice. */
+export interface SettledKind {
+  readonly by: number;
+  readonly tree: SettledTree;
+  readonly lengths: Readonly<Record<string, number>>;
+}
+
 /** What a chart can be settled from. */
 export interface SettleTries {
   /** Parts of the widths that boxes have by their looks, the widest first. */
@@ -237,7 +244,7 @@ export interface Kind {
    * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim
    * of `layout/aim.ts`. Quick enough to be asked at every change. Undefined: as it is.
    */
-  settle?(tries: SettleTries): { readonly by: number; readonly tree: SettledTree } | undefined;
+  settle?(tries: SettleTries): SettledKind | undefined;
   /**
    * The arrangement that prints largest in a room. Absent: the choices that `fits` marks are tried.
    * @param most largest scale that is wanted

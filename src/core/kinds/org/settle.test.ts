@@ -84,6 +84,20 @@ describe('by itself', () => {
     for (const { id, tier } of worded) if (tier === 4) expect(sizes.get(id)).toEqual(wide.sizes.get(id));
   });
 
+  it('a branch that is set on purpose changes no other one', () => {
+    const before = onPage(branches(3, 3, 3));
+    const forms = (chart: Chart) => {
+      const { settled, structure } = prepare(chart, fonts);
+      return new Map(structure.order.map((id, i) => [id, settled!.tree!.settings[i]!.form]));
+    };
+    const heads = Object.values(before.items).filter(
+      ({ parent }) => parent !== null && before.items[parent]!.parent === null,
+    );
+    const set = changed(before, { type: 'set-items', items: { [heads[0]!.id]: { leaves: 'pairs' } } });
+    for (const [id, form] of forms(set))
+      if (id !== heads[0]!.id && before.items[id]!.parent !== heads[0]!.id) expect(form).toBe(forms(before).get(id));
+  });
+
   it('is the same every time, whatever was composed before', () => {
     const once = compose(onPage(garden), fonts);
     compose(onPage(branches(3, 3)), fonts);

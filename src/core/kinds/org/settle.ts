@@ -6,7 +6,7 @@
 import { bestFit, bestOf, evenness, type Setting, type Tree, type TreeGaps, thinned, tree } from '../../layout';
 import type { ArrangeInput, SettledTree, Size } from '../arrangement';
 import { chosen } from '../choices';
-import type { SettleTries } from '../kind';
+import type { SettledKind, SettleTries } from '../kind';
 import { choices } from './choices';
 import { type Plan, planOf, scaleIn, settingsBy, shelfCounts, sizeOf } from './plan';
 import { type Habit, habits, uniform } from './settings';
@@ -74,7 +74,13 @@ class Search {
     const base = { ...plan.base, ...asked };
     const laid = tree(base);
     const scale = scaleIn(input.room, sizeOf(plan, laid), most);
-    const one = { ...asked, by, laid, prints: scale * smallest, even: evenness(base, laid) };
+    const one = {
+      ...asked,
+      by,
+      laid,
+      prints: scale * smallest,
+      even: evenness(base, laid, (box) => plan.chosen[box] !== undefined),
+    };
     this.found.push(one);
     return one;
   }
@@ -207,13 +213,12 @@ const asked = ({ plan, input }: At, { habit, shelves }: Way, closer: number): Se
   loose: plan.base.loose,
 });
 
-type Settled = { readonly by: number; readonly tree: SettledTree };
 /** Charts whose boxes stayed as they are, such as while a short name is typed, are not searched through again. */
-const known = new Map<string, Settled>();
+const known = new Map<string, SettledKind>();
 const MOST_KNOWN = 60;
 
 /** @returns undefined where the chart is too large to be searched through, or has nothing to search */
-export function settle(tries: SettleTries): Settled | undefined {
+export function settle(tries: SettleTries): SettledKind | undefined {
   const { wanted, most, widths } = tries;
   const input = tries.at(1);
   if (!input || input.structure.order.length === 0 || input.structure.order.length > MOST_POSTS) return undefined;
@@ -228,12 +233,13 @@ export function settle(tries: SettleTries): Settled | undefined {
   const waysOf = (all: readonly Habit[]) => rows.flatMap((shelves) => all.map((habit): Way => ({ habit, shelves })));
 
   for (const way of waysOf(isFree ? plain : plain.slice(0, 1))) search.place(first, asked(first, way, 1));
-  const at = (best: Found, all: readonly At[]): Settled => {
+  const at = (best: Found, all: readonly At[]): SettledKind => {
     const { by, input: there } = all.find(({ by }) => by === best.by)!;
     // What is left of the page is found with the boxes as they are.
     const exact: At = { by, plan: planOf(there), input: there };
     const { settings, gaps, loose, shelves } = filled(search, exact, search.place(exact, best), most);
-    return { by, tree: { settings, gaps, loose, shelves } };
+    const lengths = { siblingGap: gaps.siblings, tierGap: gaps.tiers[0]!, treeGap: gaps.trees };
+    return { by, lengths, tree: { settings, gaps, loose, shelves } };
   };
   const enough = ({ prints, even }: Found) => prints >= wanted && even >= EVEN;
   if (enough(search.best())) return at(search.best(), [first]);

@@ -26,10 +26,12 @@ export function formDrawn(
  * middle is within the depth of no other tier). A tree with one setting for each tier, its tiers in rows, has 1.
  * Source: the aesthetics of uniform setting and of layers for trees, after Wetherell and Shannon 1979 and Purchase 2002,
  * "Metrics for graph drawing aesthetics" (each a share from 0 to 1); the weights are our own.
+ * @param apart boxes whose children are not compared with others, such as those that somebody set on purpose
  */
 export function evenness(
   input: Pick<TreeInput, 'children' | 'aides' | 'settings' | 'tier' | 'across'>,
   laid: Pick<Tree, 'hung' | 'depth'>,
+  apart: (box: number) => boolean = () => false,
 ): number {
   const { tier, across } = input;
   const count = tier.length;
@@ -42,7 +44,7 @@ export function evenness(
     low[t] = Math.min(low[t] ?? Number.POSITIVE_INFINITY, laid.depth[box]!);
     high[t] = Math.max(high[t] ?? Number.NEGATIVE_INFINITY, laid.depth[box]! + across[box]!);
     const form = formDrawn(input, laid, box);
-    if (form === undefined) continue;
+    if (form === undefined || apart(box)) continue;
     forms[t] ??= new Map();
     forms[t].set(form, (forms[t].get(form) ?? 0) + 1);
   }

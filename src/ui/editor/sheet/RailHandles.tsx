@@ -80,8 +80,12 @@ export function RailGap(handle: Handle) {
   const { tier, name, zoom } = handle;
   const chart = useEditor((state) => state.chart);
   const kind = kindOf(chart.kind);
+  const drawn = useEditor((state) => state.composition?.gaps);
   if (!kind?.choices.some(({ key }) => key === 'tierGap') || !kind.byHand) return null;
-  const value = chart.tiers[String(tier)]?.gap ?? Number(chosen(kind.choices, chart.arrangement, 'tierGap'));
+  const value =
+    chart.tiers[String(tier)]?.gap ??
+    drawn?.tiers[tier - 1] ??
+    Number(chosen(kind.choices, chart.arrangement, 'tierGap'));
   return (
     <Bar
       label={words.rail.gapAfter(name)}

@@ -14,6 +14,7 @@ export const arrange = {
   under: 'Under its items',
   underIt: 'How what stands under it is set',
   asChart: 'As the chart',
+  byItself: 'By itself',
   gapAfter: 'Gap after it',
   lineFrom: (name: string) => `The line from ${name}`,
   theLine: (between: string) => `The line ${between}`,

@@ -1,7 +1,7 @@
 /** How the levels are laid out, for the chart, a tier and a branch; what was moved by hand; and the page it is for. */
 import { type ArrangementChoice, chosen } from '../../../../core/kinds';
 import { edgeKey } from '../../../../core/scene';
-import { Choices, NumberField, Row } from '../../../shared/controls';
+import { Button, Choices, NumberField, Row } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { edgeName, edgeOf } from '../../line-by-hand';
 import { change, tryOut, useEditor } from '../../state/store';
@@ -46,13 +46,27 @@ export function ArrangeStage() {
 
 function Choice({ choice, value }: { choice: ArrangementChoice; value: string | number }) {
   const set = (to: string | number) => ({ type: 'set-arrangement' as const, arrangement: { [choice.key]: to } });
+  const isSet = useEditor((state) => state.chart.arrangement[choice.key] !== undefined);
+  const drawn = useEditor((state) => state.composition?.gaps.lengths[choice.key]);
   if (choice.type === 'length')
     return (
-      <Row label={choice.label}>
+      <Row
+        label={choice.label}
+        hint={
+          isSet && (
+            <Button
+              tone="quiet"
+              onClick={() => change({ type: 'set-arrangement', arrangement: { [choice.key]: null } })}
+            >
+              {words.arrange.byItself}
+            </Button>
+          )
+        }
+      >
         {(id) => (
           <NumberField
             id={id}
-            value={Number(value)}
+            value={isSet ? Number(value) : Math.round(drawn ?? Number(value))}
             least={choice.least}
             most={choice.most}
             unit="pt"

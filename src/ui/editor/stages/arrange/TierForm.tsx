@@ -10,6 +10,7 @@ export function TierForm() {
   const bands = useEditor((state) => state.composition?.tiers);
   const here = useEditor((state) => (state.selected === null ? undefined : state.composition?.tierOf[state.selected]));
   const open = useEditor((state) => state.openTier);
+  const drawn = useEditor((state) => state.composition?.gaps);
   const kind = kindFor(chart.kind);
   const choice = kind.choices.find((c) => c.type === 'choice' && c.perBranch);
   const gap = kind.choices.find((c) => c.key === 'tierGap');
@@ -54,7 +55,10 @@ export function TierForm() {
           {(id) => (
             <NumberField
               id={id}
-              value={own?.gap ?? Number(chosen(kind.choices, chart.arrangement, 'tierGap'))}
+              value={
+                own?.gap ??
+                Math.round(drawn?.tiers[tier - 1] ?? Number(chosen(kind.choices, chart.arrangement, 'tierGap')))
+              }
               least={12}
               most={300}
               unit="pt"
