@@ -2,8 +2,8 @@
 import { readFileSync } from 'node:fs';
 import { it } from 'vitest';
 import { trustList } from '../../demo/garden-trust';
-import { type Chart, defaultPage, type Page } from '../../src/core/chart';
-import { compose } from '../../src/core/compose';
+import { apply, type Chart, defaultPage, type Page } from '../../src/core/chart';
+import { arranged, compose, prepare } from '../../src/core/compose';
 import { ALL_ALLOWED, fitChart } from '../../src/core/fit';
 import { booklet } from '../../src/core/pages';
 import { scenesPdf } from '../../src/server/pictures/pdf';
@@ -19,33 +19,57 @@ const chartOf = (list: string, page: Partial<Page>): Chart => ({
 const garden = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
 const pt = (value: number | null) => (value === null ? '-' : value.toFixed(2));
 
+/** The part of the room on the page that the bounding box of the picture takes. */
+function filled(chart: Chart): number {
+  const prepared = prepare(chart, fonts);
+  const { width, height } = arranged(prepared);
+  const { scale } = compose(chart, fonts).page;
+  const room = prepared.input.room!;
+  return (width * height * scale * scale) / (room.width * room.height);
+}
+
 it('fitting', async () => {
   const rows: string[][] = [];
-  const closer = { ...ALL_ALLOWED, boxes: true, turn: true };
-  for (const [name, list, page, asked = ALL_ALLOWED] of [
+  const fills: number[] = [];
+  for (const [name, list, page] of [
     ['garden, 40 posts, A4', garden, {}],
-    ['trust, 480 posts, A4 portrait', trustList(), { orientation: 'portrait' }],
-    ['trust, 480 posts, A3 portrait', trustList(), { size: 'A3', orientation: 'portrait' }],
-    ['the same, boxes may close up, page may turn', trustList(), { size: 'A3', orientation: 'portrait' }, closer],
+    ...[20, 35, 60, 90, 140].map((count) => [`staff, ${count} posts, A4`, staffList(count), {}] as const),
     ['staff, 500 posts, A3', staffList(500), { size: 'A3' }],
+    ['trust, 480 posts, A3 portrait', trustList(), { size: 'A3', orientation: 'portrait' }],
     ['staff, 1,000 posts, A1', staffList(1_000), { size: 'A1' }],
   ] as const) {
-    const chart = chartOf(list, page);
-    const time = await median(3, () => fitChart(chart, fonts, asked));
-    const { now, prints, plain, bound } = fitChart(chart, fonts, asked)!;
+    let chart = chartOf(list, page as Partial<Page>);
+    const { page: own, settled } = compose(chart, fonts);
+    const last = Object.keys(chart.items).at(-1)!;
+    let n = 0;
+    const edited = () => {
+      const result = apply(chart, { type: 'edit-fields', id: last, fields: { name: `Name ${n++ % 10}` } });
+      if (result.ok) chart = result.chart;
+      return chart;
+    };
+    const typing = await median(5, () => compose(edited(), fonts, { settled }));
+    const paused = await median(5, () => compose(edited(), fonts));
+    const time = await median(1, () => fitChart(chart, fonts, ALL_ALLOWED));
+    const { prints, plain, bound } = fitChart(chart, fonts, ALL_ALLOWED)!;
+    fills.push(filled(chart));
     rows.push([
       name,
-      `${ms(time)} ms`,
-      pt(now),
+      pt(own.smallestText),
+      (own.even ?? 1).toFixed(2),
+      `${Math.round(100 * fills.at(-1)!)} %`,
       pt(prints),
+      `${Math.round((100 * own.smallestText!) / prints!)} %`,
       pt(plain),
       pt(bound),
-      `${Math.round((100 * prints!) / bound!)} %`,
+      `${ms(typing)} ms`,
+      `${ms(paused)} ms`,
+      `${ms(time)} ms`,
     ]);
   }
+  const middle = fills.sort((x, y) => x - y)[Math.floor(fills.length / 2)]!;
   section(
     'Fit to the page',
-    `Points at which the smallest words print: by itself, fitted, with all side by side, and the bound that no arrangement passes. Median of 3.\n\n${table(['chart', 'time', 'by itself', 'fitted', 'side by side', 'bound', 'of the bound'], rows)}`,
+    `Points at which the smallest words print: by itself, fitted in any direction, with all side by side, and the bound that no arrangement passes. Evenness from 0 to 1; the part of the room on the page that the picture's bounding box takes (median ${Math.round(100 * middle)} %). Times: of a letter typed, of the search when the typing pauses, of fitting.\n\n${table(['chart', 'by itself', 'even', 'filled', 'fitted', 'by itself to it', 'side by side', 'bound', 'letter', 'pause', 'fit'], rows)}`,
   );
 }, 600_000);
 

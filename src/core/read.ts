@@ -2,7 +2,17 @@
 import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item } from './chart';
 import { formsOf, isLineForm } from './forms';
 import { type Fitness, type Kind, kinds } from './kinds';
-import { countingIds, joinContinued, type ListRead, type Problem, plainText, recognise, SOFT_BREAK } from './list';
+import {
+  countingIds,
+  joinContinued,
+  type ListRead,
+  MOST_LEVELS,
+  type Problem,
+  plainText,
+  recognise,
+  SOFT_BREAK,
+  tooDeep,
+} from './list';
 
 /** The whole text was not read: there is nothing to draw. */
 export interface Unreadable {
@@ -129,7 +139,26 @@ export function readList(kind: Kind, text: string, options: ReadOptions = {}): R
   if (list.items.length === 0) return fail('empty-list', NO_WORDS);
   if (list.items.length > ITEM_LIMIT)
     return fail('too-many-lines', `The list has ${list.items.length} lines; a chart holds ${ITEM_LIMIT} at the most.`);
+  if (isTooDeep(list.items)) return fail('not-a-list', tooDeep('list'));
   return { ok: true, list };
+}
+
+/** Whether items stand deeper under each other than any form may nest them, such as in a chain of superiors. */
+function isTooDeep(items: readonly Item[]): boolean {
+  const parentOf = new Map(items.map(({ id, parent }) => [id, parent]));
+  const levels = new Map<string, number>();
+  for (const { id } of items) {
+    const path: string[] = [];
+    let at: string | null | undefined = id;
+    while (at && !levels.has(at) && path.length <= MOST_LEVELS) {
+      path.push(at);
+      at = parentOf.get(at);
+    }
+    let level = at ? (levels.get(at) ?? 0) : 0;
+    if (level + path.length > MOST_LEVELS) return true;
+    for (const own of path.reverse()) levels.set(own, ++level);
+  }
+  return false;
 }
 
 /** What a text can become as a kind. */

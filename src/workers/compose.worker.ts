@@ -68,7 +68,8 @@ function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts, t
     return { ...common, problems: [...list.problems, ...problems], composition: null };
   }
   tell?.('drawing', 0.7);
-  const page = { ...chart.page, size: 'picture' as const, showTitle: false, margin: 8 };
+  // As it will stand on its page, with no more round it than a small picture needs.
+  const page = { ...chart.page, showTitle: false, margin: 8 };
   const composition = compose({ ...chart, page }, fonts, { lineOf });
   return {
     ...common,

@@ -4,7 +4,7 @@
  */
 import { apply, asOne, type Change, type Chart, type LookPatch } from '../chart';
 import { LEAST_PRINT, onto, type Prepared, prepare, smallestOf } from '../compose';
-import { type ArrangementChoice, type FitAllowed, chosen as valueOf } from '../kinds';
+import { type ArrangementChoice, chosen as choiceOf, type FitAllowed } from '../kinds';
 import { bestOf, boundByArea, largestScale, wantedSize } from '../layout';
 import type { Fonts } from '../text';
 
@@ -83,7 +83,7 @@ function combinations(choices: readonly ArrangementChoice[], arrangement: Chart[
   let all: Record<string, string>[] = [{}];
   for (const choice of choices) {
     if (choice.type !== 'choice' || !choice.fits) continue;
-    const now = String(valueOf(choices, arrangement, choice.key));
+    const now = String(choiceOf(choices, arrangement, choice.key));
     const values = [now, ...choice.options.map(({ value }) => value).filter((value) => value !== now)];
     all = all.flatMap((so) => values.map((value) => (value === now ? so : { ...so, [choice.key]: value })));
   }
