@@ -175,3 +175,27 @@ test('a chart value from outside is held to the same rules as every change', asy
     ).status(),
   ).toBe(422);
 });
+
+test('a part of a chart is a picture of its own; how full and how even a page is, is told', async ({ request }) => {
+  const list = { list: GARDEN, page: { size: 'A4' } };
+  const whole = await (await request.post('/api/compose', { data: list })).json();
+  expect(whole.page.even).toBe(1);
+  expect(whole.page.filled).toBeGreaterThan(0);
+  expect(whole.page.filled).toBeLessThanOrEqual(1);
+  const names = async (asked: object) =>
+    (await (await request.post('/api/compose', { data: { ...list, ...asked } })).json()).items.map(
+      ({ name }: { name: string }) => name,
+    );
+  expect(await names({ branch: 'Piet Marrable' })).toEqual(['Piet Marrable', 'Suda Welk', 'Hanne Ostrey']);
+  expect(await names({ downTo: 1 })).toEqual(['Oriel Tansley']);
+  expect((await request.post('/api/compose', { data: { ...list, branch: 'Nobody' } })).status()).toBe(422);
+  const id = await newChart(request);
+  const picture = (asked: string) => request.get(`/api/charts/${id}/picture?as=svg${asked}`);
+  const [all, part] = [await picture(''), await picture('&branch=Piet Marrable')];
+  expect(await part.text()).not.toContain('Maud Ferrow');
+  expect(await all.text()).toContain('Maud Ferrow');
+  expect(part.headers()['etag']).not.toBe(all.headers()['etag']);
+  expect((await picture('&downTo=0')).status()).toBe(422);
+  // The chart itself stays whole.
+  expect(Object.keys((await (await request.get(`/api/charts/${id}`)).json()).chart.items)).toHaveLength(6);
+});

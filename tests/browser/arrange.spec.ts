@@ -194,3 +194,38 @@ test('the sheet is zoomed at the pointer, panned, and shown whole again', async 
   await zoom.click();
   await expect(zoom).toHaveText('100%');
 });
+
+test('left and right are exchanged by one command, and back by the same', async ({ page, request }) => {
+  await open(page, await newChart(request, 'Top\n\tAnn\n\tBo\n\tCy\n'));
+  const mirror = async () => {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('mirror left and right');
+    await page.keyboard.press('Enter');
+  };
+  await mirror();
+  await expect.poll(() => lines(page)).toEqual(['Top', '  Cy', '  Bo', '  Ann']);
+  await expect.poll(async () => (await middle(item(page, 'Cy'))).x < (await middle(item(page, 'Ann'))).x).toBe(true);
+  await mirror();
+  await expect.poll(() => lines(page)).toEqual(['Top', '  Ann', '  Bo', '  Cy']);
+});
+
+test('while a name is typed no branch moves to another place; what suits better comes when the typing pauses', async ({
+  page,
+  request,
+}) => {
+  const list = ['Top', ...Array.from({ length: 9 }, (_, i) => `\tHead ${i}\n\t\tOne ${i}\n\t\tTwo ${i}`)].join('\n');
+  await open(page, await newChart(request, list));
+  const order = async () => {
+    const places = await Promise.all(['One 0', 'Two 0'].map(async (name) => (await middle(item(page, name))).x));
+    return Math.sign(Math.round(places[1]! - places[0]!));
+  };
+  const before = await order();
+  await line(page, 'Head 3').click();
+  await page.keyboard.press('End');
+  for (const letter of ' of the northern glasshouses') {
+    await page.keyboard.type(letter);
+    expect(await order()).toBe(before);
+  }
+  await expect(item(page, 'Head 3 of the northern glasshouses')).toBeVisible();
+  await saved(page);
+});

@@ -4,6 +4,7 @@ export * from './changes';
 export { advance, type Entry, type Origin, stacked, type Timeline } from './history';
 export * from './look';
 export { merged } from './merge';
+export { mirrored } from './mirror';
 export * from './model';
 export { firstOrders, ordersAfter } from './order';
 export * from './page';

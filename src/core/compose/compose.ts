@@ -53,6 +53,8 @@ export interface Composition {
     readonly smallestText: number | null;
     /** How even the picture looks, from 0 to 1; null where the kind has no measure of it. */
     readonly even: number | null;
+    /** The part of the printable area that the picture takes, from 0 to 1; null where the page is the picture. */
+    readonly filled: number | null;
   };
   /** Gaps as they are drawn, in points: by the key of their choice, and after each tier. */
   readonly gaps: { readonly lengths: Readonly<Record<string, number>>; readonly tiers: readonly number[] };
@@ -91,7 +93,13 @@ export function* composing(
 ): Generator<void, Composition, void> {
   const prepared = prepare(chart, fonts, { settled: options.settled });
   yield;
-  const { kind, structure, looks, cut } = prepared;
+  const {
+    kind,
+    structure,
+    looks,
+    cut,
+    input: { room },
+  } = prepared;
   const arrangement = arranged(prepared);
   yield;
   const { scene, items, enclosures, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
@@ -145,6 +153,9 @@ export function* composing(
       scale,
       smallestText: smallest,
       even: arrangement.even ?? null,
+      filled: room
+        ? Math.min(1, (arrangement.width * arrangement.height * scale ** 2) / (room.width * room.height))
+        : null,
     },
     gaps: gapsOf(prepared),
     settled: prepared.settled,

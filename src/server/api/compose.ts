@@ -1,4 +1,5 @@
 /** A chart of a request, and its composition as the API's JSON. */
+
 import type { z } from 'zod';
 import { apply, type Chart, defaultPage } from '../../core/chart';
 import { type Composition, compose } from '../../core/compose';
@@ -11,6 +12,7 @@ import { ApiError } from '../http';
 import { readRequest } from '../lists';
 import { DPI, fonts } from '../pictures';
 import { fitAsked } from './pages';
+import { partAsked } from './part';
 import type { ComposeAnswer, composeRequest } from './schemas';
 
 function checkChoices(kind: Kind, house: string | undefined, arrangement: Chart['arrangement']): void {
@@ -45,7 +47,7 @@ export interface Composed {
 export function composeList(request: z.infer<typeof composeRequest>): Composed {
   const { kind, list } = readRequest(request);
   checkChoices(kind, request.house, request.arrangement ?? {});
-  const read = chartOfList(kind, request.title ?? kind.words.name, list);
+  const read = partAsked(kind, chartOfList(kind, request.title ?? kind.words.name, list), request);
   const plain: Chart = {
     ...read,
     ...(request.house && { house: request.house }),

@@ -1,4 +1,5 @@
 export { asAnswer, composeList, dpiOf } from './compose';
 export { openApi } from './openapi';
 export { fitAsked, pageAsked, pagesAnswerOf, scenesOf } from './pages';
+export { partAsked } from './part';
 export * as schemas from './schemas';

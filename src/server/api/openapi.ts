@@ -285,6 +285,8 @@ export function openApi() {
           id,
           inQuery('as', 'svg, png or pdf, instead of Accept'),
           inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'),
+          inQuery('branch', 'Only what stands under this item, and itself; by name or id'),
+          inQuery('downTo', 'Only the tiers down to this one, from 1', 'integer'),
           inQuery('page', 'One page of a wall or a booklet, from 1; a PDF has them all', 'integer'),
           inQuery('save', '1: to be saved as a file'),
         ],

@@ -103,6 +103,8 @@ export const composeRequest = z.object({
     .tuple([z.string().max(200), z.string().max(200)])
     .optional()
     .describe('Two items by name or id, for kinds that can say how they are related'),
+  branch: z.string().max(200).optional().describe('Only what stands under this item, and itself; by name or id'),
+  downTo: z.number().int().min(1).max(999).optional().describe('Only its tiers down to this one'),
   title: titleSchema.optional(),
   dpi: z.number().optional().describe('Dots an inch of a PNG'),
 });
@@ -162,6 +164,12 @@ export const composeAnswer = z.object({
     margin: z.number(),
     scale: z.number(),
     smallestText: z.number().nullable(),
+    filled: z
+      .number()
+      .nullable()
+      .describe(
+        'The part of the printable area that the picture takes, from 0 to 1; null where the page is the picture',
+      ),
     even: z
       .number()
       .nullable()

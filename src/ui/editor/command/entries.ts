@@ -1,6 +1,6 @@
 /** What the command field finds: items, settings of all stages, and what can be done, each with its words and keys. */
 import { mended } from '../../../core/answers';
-import type { Chart } from '../../../core/chart';
+import { type Chart, mirrored } from '../../../core/chart';
 import { listFormats, XLSX } from '../../../core/write';
 import { itemName, kindFor } from '../../shared/fields';
 import { copyPicture, deliverFile, fileAddress } from '../deliver';
@@ -153,6 +153,23 @@ function deliverEntries(chart: Chart): Entry[] {
   ];
 }
 
+const mirrorEntry = (chart: Chart): Entry[] =>
+  kindFor(chart.kind).draws.tree
+    ? [
+        {
+          id: 'mirror',
+          label: words.command.mirror,
+          where: words.stages.arrange,
+          also: 'flip turn round order',
+          done: true,
+          run: () => {
+            const what = mirrored(useEditor.getState().chart, null);
+            if (what) change(what);
+          },
+        },
+      ]
+    : [];
+
 const commands = (): Entry[] => [
   ...STAGES.map((stage, i) => ({
     id: `stage ${stage}`,
@@ -234,6 +251,7 @@ export function allEntries(): Entry[] {
     ...listEntries(),
     ...deliverEntries(chart),
     ...repairEntries(),
+    ...mirrorEntry(chart),
     ...commands(),
     ...valueEntries(chart),
   ];

@@ -11,7 +11,12 @@ import { ItemSelect } from './ItemSelect';
 const FigurePlot = lazy(() => import('./FigurePlot'));
 
 export function Figures() {
-  const figures = useEditor((state) => state.composition?.shownFigures) ?? [];
+  const counted = useEditor((state) => state.composition?.shownFigures) ?? [];
+  const even = useEditor((state) => state.composition?.page.even);
+  const figures =
+    even == null
+      ? counted
+      : [...counted, { label: words.check.even, value: `${Math.round(100 * even)} %`, about: words.fit.evenAbout }];
   const charts = useEditor((state) => state.composition?.figureCharts) ?? [];
   const pair = useEditor((state) => kindFor(state.chart.kind).pairFigure);
   return (

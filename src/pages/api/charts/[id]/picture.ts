@@ -1,7 +1,8 @@
 import { compose } from '../../../../core/compose';
-import { asAnswer, dpiOf, pageAsked, scenesOf } from '../../../../server/api';
+import { asAnswer, dpiOf, pageAsked, partAsked, scenesOf } from '../../../../server/api';
 import { getChart } from '../../../../server/charts';
 import { ApiError, endpoint, json, negotiate, paramOf } from '../../../../server/http';
+import { kindFor } from '../../../../server/lists';
 import {
   fonts,
   keptPicture,
@@ -27,11 +28,15 @@ export const ALL = endpoint({
     const type = typeOf(context.request, searchParams.get('as'));
     const dpi = dpiOf(searchParams.get('dpi'));
     const id = paramOf(context, 'id');
-    const { chart, revision } = await getChart(id);
+    const stored = await getChart(id);
+    const { revision } = stored;
+    const [branch, downTo] = [searchParams.get('branch'), searchParams.get('downTo')];
+    const part = branch !== null || downTo !== null;
+    const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
     // The picture follows from the value alone: same revision and program, same picture.
     const page = searchParams.get('page');
     // Whatever was asked for, it is written in letters that a header may have.
-    const tag = `"${version}-${revision}-${type}-${dpi}-${encodeURIComponent(page ?? '')}"`;
+    const tag = `"${version}-${revision}-${type}-${dpi}-${encodeURIComponent([page, branch, downTo].map((asked) => asked ?? '').join(' '))}"`;
     if (context.request.headers.get('if-none-match') === tag)
       return new Response(null, { status: 304, headers: { etag: tag } });
     const save = searchParams.get('save') === '1';
@@ -39,7 +44,7 @@ export const ALL = endpoint({
     const response =
       type === 'application/json'
         ? json(asAnswer(composed(), 'stored'))
-        : type === 'image/svg+xml' && page === null
+        : type === 'image/svg+xml' && page === null && !part
           ? pictureFile(chart.title, type, await keptPicture(`${id} ${revision}`, () => svgOf(composed().scene)), save)
           : await picture(
               pageAsked(
