@@ -33,6 +33,23 @@ describe('evenness', () => {
     expect(even(THREE, (box) => (box === 1 ? 'pairs' : box === 0 ? 'spread' : 'stack'))).toBeCloseTo(3 / 4, 6);
     expect(even(THREE, (box) => ['spread', 'stack', 'pairs', 'grid'][box]! as Form)).toBeCloseTo(2 / 4, 6);
   });
+  it('counts no box that has some of its children in a row and some in a block', () => {
+    const { children, tops } = childrenOf([-1, 0, 0, 0, 1]);
+    const input = {
+      children,
+      tops,
+      along: [80, 80, 80, 80, 80],
+      across: [30, 30, 30, 30, 30],
+      tier: [0, 1, 1, 1, 2],
+      // Only leaves that stand side by side go into a block: the last two.
+      settings: Array.from({ length: 5 }, () => ({ form: 'stack' as const, deep: false, least: 2 })),
+      aides: new Set<number>(),
+      gaps: { siblings: 10, cousins: 15, trees: 30, tiers: [30], stack: 7, indent: 12 },
+      loose: false,
+      shelves: 1,
+    };
+    expect(evenness(input, tree(input))).toBe(0);
+  });
   it('is less where a tier stands beside another', () => {
     const nested = even(THREE, () => 'stack');
     expect(nested).toBeLessThan(1);

@@ -5,6 +5,8 @@ import type { Setting, Tree, TreeInput } from './types';
 /** Of the whole, the part that rows count: the rest is how alike branches are set. */
 const ROWS = 0.25;
 
+const MIXED = 'mixed';
+
 /** How the children of a box came to stand; undefined where there are not two to compare. */
 export function formDrawn(
   { children, aides, settings }: Pick<TreeInput, 'children' | 'aides' | 'settings'>,
@@ -15,14 +17,14 @@ export function formDrawn(
   if (own.length < 2) return undefined;
   const blocked = own.filter((child) => hung[child] === 1).length;
   if (blocked === 0) return 'spread';
-  if (blocked < own.length) return 'mixed';
+  if (blocked < own.length) return MIXED;
   const { form, columns }: Setting = settings[box]!;
   return form === 'grid' && columns !== undefined ? `grid ${columns}` : form;
 }
 
 /**
  * Evenness of a placed tree, from 0 to 1: the share of boxes with two or more children that have them set as most boxes
- * of their tier have, times 0.75 and a quarter of the share of boxes that stand beside no other tier than their own (their
+ * of their tier have (in a row or in one block, not some in each), times 0.75 and a quarter of the share of boxes that stand beside no other tier than their own (their
  * middle is within the depth of no other tier). A tree with one setting for each tier, its tiers in rows, has 1.
  * Source: the aesthetics of uniform setting and of layers for trees, after Wetherell and Shannon 1979 and Purchase 2002,
  * "Metrics for graph drawing aesthetics" (each a share from 0 to 1); the weights are our own.
@@ -52,9 +54,12 @@ export function evenness(
   let alike = 0;
   for (const own of forms) {
     if (!own) continue;
-    const counts = [...own.values()];
-    parents += counts.reduce((sum, n) => sum + n, 0);
-    alike += Math.max(...counts);
+    for (const [form, count] of own) {
+      parents += count;
+      // Some in a row and some in a block under the same box are like nothing else.
+      if (form === MIXED) own.delete(form);
+    }
+    alike += Math.max(0, ...own.values());
   }
   // Tiers that a depth lies within: those that begin before it without those that end before it.
   const begins = Object.values(low).sort((a, b) => a - b);
