@@ -69,8 +69,8 @@ export function keptTo({ tree, order: before, ...rest }: Settled, { order, tierO
   return { ...rest, order, tree: { ...tree, settings, gaps: { ...tree.gaps, tiers: gaps } } };
 }
 
-/** Charts with more items are not tried: each arrangement of theirs takes too long. */
-const MOST_TRIED = 220;
+/** Charts with more items, or more lines and links to an item, are not tried: each arrangement of theirs takes too long. */
+const MOST_TRIED = { items: 220, links: 3 };
 /** Gaps close up to this part of what they are, where the wanted size asks for it. */
 const CLOSER = 0.6;
 /** Gaps widen up to this much, to take what is left of the page. */
@@ -88,7 +88,10 @@ export function settledByTrying(
   fonts: Fonts,
 ): Settled | undefined {
   const { chart, kind, structure } = plain;
-  if (structure.order.length === 0 || structure.order.length > MOST_TRIED) return undefined;
+  const count = structure.order.length;
+  // A line of the list is a line of the picture too, whether or not its item stands elsewhere.
+  const links = Object.keys(chart.items).length + Object.keys(chart.links).length;
+  if (count === 0 || count > MOST_TRIED.items || links > MOST_TRIED.links * count) return undefined;
   const free = kind.choices.flatMap((choice) =>
     choice.type === 'length' && chart.arrangement[choice.key] === undefined ? [choice] : [],
   );
@@ -99,9 +102,14 @@ export function settledByTrying(
     if (!own) return undefined;
     const arrangement = arranged(own);
     const smallest = smallestOf(own, arrangement);
-    const { place, picture } = onto(own, arrangement, fonts);
+    const { place } = onto(own, arrangement, fonts);
     if (smallest === null) return undefined;
-    return { by, lengths, prints: smallest * place.scale, even: arrangement.even ?? 1, scale: place.scale, picture };
+    return {
+      by,
+      lengths,
+      prints: smallest * place.scale,
+      even: arrangement.even ?? 1,
+    };
   };
   const wanted = wantedSize(chart.page);
   const first = tried(1, {});
