@@ -139,7 +139,9 @@ export function readList(kind: Kind, text: string, options: ReadOptions = {}): R
   if (list.items.length === 0) return fail('empty-list', NO_WORDS);
   if (list.items.length > ITEM_LIMIT)
     return fail('too-many-lines', `The list has ${list.items.length} lines; a chart holds ${ITEM_LIMIT} at the most.`);
-  if (isTooDeep(list.items)) return fail('not-a-list', tooDeep('list'));
+  // A chain of superiors is a list that nests; partners in a row are not.
+  const chained = list.columns?.some(({ field }) => field === 'superior') === true;
+  if (chained && isTooDeep(list.items)) return fail('not-a-list', tooDeep('list'));
   return { ok: true, list };
 }
 
