@@ -1,5 +1,5 @@
 /** Part of a chart as a chart: one branch, or its upper tiers. The chart itself stays whole. */
-import { branchOf, type Chart, type Item, treeOf } from './chart';
+import { branchOf, type Chart, type Item, treeOf, walk } from './chart';
 import type { Kind } from './kinds';
 
 export interface PartShown {
@@ -45,14 +45,9 @@ export function onlyPart(kind: Kind, chart: Chart, { branch, downTo }: PartShown
   const { tierOf } = kind.structure(shown);
   const kept = new Set<string>();
   // Parents come first: what stands under one that is not shown is not shown either.
-  for (const id of branchesOf(shown)) {
+  for (const { id } of walk(treeOf(shown.items))) {
     const { parent } = shown.items[id]!;
     if ((parent === null || kept.has(parent)) && (tierOf.get(id) ?? 1) <= downTo) kept.add(id);
   }
   return keeping(shown, Object.fromEntries(Object.entries(shown.items).filter(([id]) => kept.has(id))));
 }
-
-const branchesOf = (chart: Chart): string[] => {
-  const tree = treeOf(chart.items);
-  return tree.tops.flatMap((top) => branchOf(tree, top));
-};
