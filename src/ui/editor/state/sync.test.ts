@@ -143,6 +143,15 @@ describe('keeping in step', () => {
     expect(server.chart.items['n1']!.fields['name']).toBe('Ann');
   });
 
+  it('keeps the chart the value that it is when told of its own change before the answer', async () => {
+    const window = openWindow();
+    for (const name of ['Ann', 'Bea']) window.sync.change(rename('n1', name));
+    const { chart } = window.view.timeline;
+    await settle();
+    expect(window.view).toMatchObject({ save: 'saved', unsent: 0 });
+    expect(window.view.timeline.chart).toBe(chart);
+  });
+
   it('sends letters typed in a row as one change, one undo step', async () => {
     const window = openWindow();
     for (const name of ['A', 'An', 'Ann']) window.sync.change(rename('n1', name), 'do', 'n1 name');

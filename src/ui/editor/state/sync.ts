@@ -75,6 +75,8 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   let broken = 0;
   let halted = false;
   let stopped = false;
+  /** Whether what came confirmed is anything but our own unsent changes, in their order. */
+  let othersCame = false;
 
   const tell = () => show({ timeline, save, unsent: pending.length, savedAt });
   const keep = () => {
@@ -87,6 +89,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
 
   /** Carries out unsent changes again on what is confirmed now; those that fit no more are dropped and said. */
   function rebase() {
+    othersCame = false;
     timeline = confirmed;
     const still: Pending[] = [];
     for (const waiting of pending) {
@@ -110,6 +113,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     const step = advance(confirmed, logged);
     if (step.ok) confirmed = step.timeline;
     revision = logged.revision;
+    if (pending[0]?.key !== logged.key) othersCame = true;
     pending = pending.filter((waiting) => waiting.key !== logged.key);
   }
 
@@ -123,7 +127,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       if (!answer.ok) return false;
       for (const entry of answer.value.changes) confirm(entry);
       if (answer.value.more && revision > before) continue;
-      rebase();
+      if (othersCame) rebase();
       return true;
     }
   }
@@ -244,7 +248,8 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     const before = revision;
     // What was told with it is taken as it is; where something is missing before it, all is fetched.
     for (const entry of changes as Logged[]) confirm(entry);
-    if (revision > before) rebase();
+    // Our own, told by the server before it answered, are shown already: the chart stays the value that it is.
+    if (othersCame) rebase();
     await (told > revision ? sending : undefined);
     const pulled = told > revision && (await pull());
     if (pulled || revision > before) tell();
