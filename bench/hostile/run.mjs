@@ -39,6 +39,13 @@ await build({
   ],
 });
 const { cases } = await import(join(out, 'cases.mjs'));
+const run = (one, n) =>
+  spawnSync(process.execPath, [`--max-old-space-size=${LIMIT.megabytes}`, join(out, 'one.mjs'), one.name, String(n)], {
+    encoding: 'utf8',
+    timeout: LIMIT.seconds * 4_000,
+    cwd: root,
+  });
+const answerOf = (stdout) => JSON.parse(stdout.trim().split('\n').at(-1));
 let failed = 0;
 for (const one of cases) {
   if (only.length > 0 && !only.some((word) => one.name.includes(word))) continue;
@@ -46,16 +53,17 @@ for (const one of cases) {
   let worst = '';
   // The short run sees to the limits only, on a machine that may be busy.
   for (let n = short ? one.to : one.from; ; n = Math.min(n * 2, one.to)) {
-    const { status, stdout, stderr, signal } = spawnSync(
-      process.execPath,
-      [`--max-old-space-size=${LIMIT.megabytes}`, join(out, 'one.mjs'), one.name, String(n)],
-      { encoding: 'utf8', timeout: LIMIT.seconds * 4_000, cwd: root },
-    );
+    const { status, stdout, stderr, signal } = run(one, n);
     if (status !== 0) {
       worst = `${n}: ${signal ? `over ${LIMIT.seconds * 4} s` : stderr.includes('heap out of memory') ? 'out of memory' : stderr.slice(-300)}`;
       break;
     }
-    const told = JSON.parse(stdout.trim().split('\n').at(-1));
+    const told = answerOf(stdout);
+    // Over the limit by little may be somebody else's doing: it counts if it is so twice.
+    if (told.ms > LIMIT.seconds * 1_000 && told.ms < LIMIT.seconds * 1_500) {
+      const again = run(one, n);
+      if (again.status === 0) told.ms = Math.min(told.ms, answerOf(again.stdout).ms);
+    }
     times.push({ n, ...told });
     // What is thrown in the program's own words was not foreseen.
     if (/^(Range|Type|Reference|Syntax)?Error:/.test(told.said)) worst = `${n}: ${told.said}`;

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { item, line, lines, newChart, noErrors, open, saved } from './support';
+import { item, line, lines, newChart, noErrors, open, saved, unfold } from './support';
 
 const FAN = `Top | Lead\n${['Ann', 'Bo', 'Cy', 'Di', 'Ed', 'Flo'].map((name) => `\t${name} | Clerk`).join('\n')}\n`;
 const middle = async (locator: ReturnType<typeof item>) => {
@@ -15,7 +15,7 @@ test('direction, lowest level and page are chosen, tried out and seen', async ({
   const x = async (name: string) => Math.round((await middle(item(page, name))).x);
   expect(await x('Ann')).toBe(await x('Flo'));
 
-  const spread = page.getByRole('group', { name: 'Lowest level' }).getByText('Spread');
+  const spread = page.getByRole('group', { name: 'Lowest level' }).getByTitle('Side by side');
   await spread.hover();
   await expect.poll(async () => (await x('Flo')) - (await x('Ann'))).toBeGreaterThan(100);
   await page.mouse.move(900, 600);
@@ -30,8 +30,10 @@ test('direction, lowest level and page are chosen, tried out and seen', async ({
   await page.getByLabel('Size').selectOption('A5');
   await page.getByText('Portrait').click();
   await expect(page.getByText('Page: A5 portrait')).toBeVisible();
+  await unfold(page, 'Margins and place');
   await page.getByLabel('Margins').selectOption('own');
   await page.getByLabel('Margin', { exact: true }).fill('25');
+  await unfold(page, 'Words on the page');
   await page.getByLabel('Line at the right').fill('Posts in spring');
   await page.getByLabel('Tier names beside the tiers').check();
   await expect(page.locator('svg.scene').getByText('Posts in spring')).toBeVisible();
@@ -49,7 +51,7 @@ test('a single branch is set by itself', async ({ page, request }) => {
   await expect(page.getByText('The branch of Ann')).toBeVisible();
   await page
     .getByRole('group', { name: 'How what stands under it is set' })
-    .getByText('Stack', { exact: true })
+    .getByTitle('One under another beside a spine', { exact: true })
     .click();
   await page.mouse.move(900, 650);
   await page.waitForTimeout(400);

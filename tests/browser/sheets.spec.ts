@@ -24,7 +24,9 @@ test('fitting to the page is one step that says what was gained and can be undon
   await expect(status).toHaveText(/at [5-9]\.\d pt/);
   // What else there is to choose is seen and taken with one press, and gives way to what is taken next.
   const candidates = page.getByRole('group', { name: 'What fits the page' }).getByRole('button');
-  const best = await candidates.evaluateAll((all) => all.findIndex((one) => one.getAttribute('aria-pressed') === 'true'));
+  const best = await candidates.evaluateAll((all) =>
+    all.findIndex((one) => one.getAttribute('aria-pressed') === 'true'),
+  );
   const count = await candidates.count();
   expect(count).toBeGreaterThan(1);
   for (const at of [...Array(count).keys()].filter((at) => at !== best).concat(best)) {
@@ -56,6 +58,7 @@ test('a wall is seen on the sheet and as pages, and its PDF has a page for each 
 });
 
 test('a booklet of the whole trust is made in the page, and the API tells the same', async ({ page, request }) => {
+  test.setTimeout(180_000);
   const id = await newChart(request, trustList());
   await request.patch(`/api/charts/${id}/changes`, {
     data: { base: 0, changes: [{ type: 'set-page', page: { over: 'booklet', least: 7, orientation: 'portrait' } }] },

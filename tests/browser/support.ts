@@ -59,6 +59,10 @@ export const lines = (page: Page): Promise<string[]> =>
       .map(({ text }) => text),
   );
 
+/** Opens a part of Arrange that folds away. */
+export const unfold = (page: Page, title: string): Promise<void> =>
+  page.locator('details:not([open]) > summary', { hasText: title }).click();
+
 export const line = (page: Page, name: string): Locator =>
   page.locator(`[data-lines] [data-field=name][data-words="${name}"]`);
 export const item = (page: Page, name: string): Locator => page.locator(`svg g[data-item][aria-label*="${name}"]`);

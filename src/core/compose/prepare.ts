@@ -23,7 +23,7 @@ import { type KeyEntry, pictureRoom } from './page';
 import { pictureOf } from './picture';
 import { smallestSet } from './place';
 import { patchesBy, ruleEntries } from './ruled';
-import { isWhole, keptTo, narrower, type Settled, settledByTrying, WIDTHS } from './settle';
+import { isWhole, keptTo, longestByTier, narrower, type Settled, settledByTrying, WIDTHS } from './settle';
 
 /** What the key of a chart explains: its tiers and sets, what rules say, and the lines that are not those of the tree. */
 function keyOf(
@@ -84,6 +84,10 @@ export interface Prepared {
   /** What was found for what the chart leaves to itself; undefined where there is nothing to find. */
   readonly settled: Settled | undefined;
 }
+
+/** Letters of a text, rather than of a name. */
+const LONG = 400;
+const isLong = ({ face }: Worded) => face.lines.some(({ text }) => text.length > LONG);
 
 /** Parts of a look that a box is sized by. An item with one of its own is measured by itself. */
 const SIZED: readonly (keyof Look)[] = ['shape', 'size', 'font', 'weight', 'slant', 'inner', 'picture', 'pictureSize'];
@@ -149,10 +153,12 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
     room: pageRoom,
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   });
+  let longest: ReadonlyMap<number, number> | undefined;
   const byWidth = new Map([[1, full as typeof full | undefined]]);
   const at = (by: number) => {
     if (!byWidth.has(by)) {
-      const narrow = narrower(chart, worded, lookOf, by, fonts);
+      longest ??= longestByTier(worded, fonts);
+      const narrow = narrower(chart, longest, lookOf, by);
       const own = narrow && sized(worded, narrow, fonts, sideways, held);
       byWidth.set(by, own && isWhole(worded, own, full) ? own : undefined);
     }
@@ -180,8 +186,8 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   if (kept && kept.order.length > 0) return preparedAs(keptTo(kept, outside));
   const plain = preparedAs(undefined);
   if (asIs || !pageRoom) return plain;
-  // What containers and captions are made of has widths of its own.
-  const widths = held || full.captions.size > 0 ? [1] : WIDTHS;
+  // What containers and captions are made of has widths of its own; boxes that hold whole texts stay as wide as they are.
+  const widths = held || full.captions.size > 0 || worded.some(isLong) ? [1] : WIDTHS;
   const smallest = smallestSet(full);
   if (!kind.settle)
     return preparedAs(

@@ -12,16 +12,15 @@ export const WIDTHS = [1, 0.82, 0.68, 0.56];
 /** Lines that a name, or another part of a box's words, may take in a narrower box. */
 const MOST_LINES = 3;
 
-/** Looks with boxes of a part of their width, none narrower than its longest word; undefined where no tier can be. */
-export function narrower(
-  chart: Chart,
-  worded: readonly Worded[],
-  lookOf: (tier: number) => Look,
-  by: number,
-  fonts: Fonts,
-) {
+/** Width of the narrowest box of each tier in which no word is broken, in points. */
+export function longestByTier(worded: readonly Worded[], fonts: Fonts): Map<number, number> {
   const words = new Map<number, number>();
   for (const item of worded) words.set(item.tier, Math.max(words.get(item.tier) ?? 0, narrowestBox(fonts, item)));
+  return words;
+}
+
+/** Looks with boxes of a part of their width, none narrower than its longest word; undefined where no tier can be. */
+export function narrower(chart: Chart, words: ReadonlyMap<number, number>, lookOf: (tier: number) => Look, by: number) {
   const looks = new Map<number, Look>();
   for (const [tier, longest] of words) {
     const look = lookOf(tier);

@@ -13,7 +13,7 @@ import { BUILT_IN, type Format, readsAs, serialText } from './xlsx-numbers';
 const MOST_ROWS = 40_000;
 /** Cells with words over all sheets, and letters in them in all, however often one text is used. */
 const MOST_CELLS = 2_000_000;
-const MOST_LETTERS = 40_000_000;
+const MOST_LETTERS = 12_000_000;
 /** Texts that cells share, and how a workbook formats them. */
 const MOST_STRINGS = 1_000_000;
 const MOST_FORMATS = 70_000;

@@ -4,12 +4,21 @@ import type { Chart } from '../chart';
 interface Named {
   readonly key: string;
   readonly label: string;
+  /** Changed now and then only: a screen may fold it away. */
+  readonly seldom?: boolean;
+}
+export interface ChoiceOption {
+  readonly value: string;
+  readonly label: string;
+  readonly about: string;
+  /** A small picture of it: the data of a path to be stroked, on a square of 24 units. */
+  readonly glyph?: string;
 }
 export type ArrangementChoice =
   | (Named & {
       readonly type: 'choice';
       readonly initial: string;
-      readonly options: readonly { readonly value: string; readonly label: string; readonly about: string }[];
+      readonly options: readonly ChoiceOption[];
       /** It can also be set for a single branch. */
       readonly perBranch?: boolean;
       /** Fitting a chart to its page may change it. */

@@ -1,6 +1,7 @@
 /** Lists that grow in the one way that once cost too much: still read and drawn, or refused in words. */
 import { describe, expect, it } from 'vitest';
 import { draw, readAs } from '../../../tests/support/kinds';
+import { apply } from '../chart';
 import { readList } from '../read';
 import { kindOf } from '.';
 
@@ -10,8 +11,21 @@ describe('large lists of one sort', () => {
   it('with a superior who is missing share one repair', () => {
     const { problems } = readAs('org', `Name,Reports to\n${lines(3_000, (i) => `Person ${i},Chief`)}`);
     const added = problems.flatMap(({ repairs }) => repairs.filter(({ alike }) => alike === 'new'));
-    expect(added).toHaveLength(3_000);
     expect(new Set(added.map(({ change }) => change)).size).toBe(1);
+  });
+  it('with more unclear superiors than anybody mends one by one are told in parts, none left out', () => {
+    const { chart, problems } = readAs('org', `Name,Reports to\n${lines(1_500, (i) => `Person ${i},Chief ${i}`)}`);
+    const told = problems.filter(({ code }) => code === 'unknown-superior');
+    const more = problems.find(({ code }) => code === 'more-superiors')!;
+    expect(more.message).toContain(`${1_500 - told.length} more stand at the top`);
+    expect(more.line).toBeGreaterThan(told.at(-1)!.line!);
+    const mended = told.reduce((so, { repairs }) => {
+      const done = apply(so, repairs.at(-1)!.change);
+      return done.ok ? done.chart : so;
+    }, chart);
+    const next = kindOf('org')!.problems(mended, () => 1);
+    expect(next.filter(({ code }) => code === 'unknown-superior')).toHaveLength(1_500 - told.length);
+    expect(next.some(({ code }) => code === 'more-superiors')).toBe(false);
   });
   it('name a few of a circle', () => {
     const { problems } = readAs('org', `Name,Reports to\n${lines(500, (i) => `P${i},P${(i + 1) % 500}`)}`);

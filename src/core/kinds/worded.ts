@@ -16,6 +16,7 @@ export const wordChoices = [
     type: 'choice',
     key: 'words',
     label: 'Words of lines',
+    seldom: true,
     initial: 'middle',
     options: [
       { value: 'start', label: 'Start', about: 'Near where the line begins' },
@@ -27,6 +28,7 @@ export const wordChoices = [
     type: 'choice',
     key: 'side',
     label: 'Words and the line',
+    seldom: true,
     initial: 'on',
     options: [
       { value: 'on', label: 'On it', about: 'The line stops for its words' },

@@ -23,6 +23,7 @@ export { type RankEdge, ranksOf } from './ranks';
 export { hullOf, inRing, type RegionFound, regionOf } from './region';
 export { firstWhere } from './search';
 export { keepApart, spread } from './spread';
+export { leastStress, movedApart, type StressPair, stepsFrom } from './stress';
 export { type Forest, type TidyGaps, tidy } from './tidy';
 export * from './tree';
 export { withoutRepeats } from './trunk';

@@ -3,6 +3,8 @@
  * that begin with "- " as a list. A subset of CommonMark 0.31, so that what is brought from elsewhere reads the same; what
  * is not meant so is put after a backslash.
  */
+import { rememberedText } from '../remember';
+
 export interface RichRun {
   readonly text: string;
   readonly strong?: boolean;
@@ -108,8 +110,12 @@ function runsOf(text: string, style: Omit<RichRun, 'text'>): RichRun[] {
 }
 
 /** The paragraphs of a text; undefined where all of it is plain. */
-export function richOf(text: string): readonly Paragraph[] | undefined {
-  if (!MAYBE.test(text)) return undefined;
+export const richOf = (text: string): readonly Paragraph[] | undefined =>
+  MAYBE.test(text) ? richAnew(text) : undefined;
+
+/** Words are set several times in one composition. */
+const MOST_KNOWN = 2_000;
+const richAnew = rememberedText((text): readonly Paragraph[] | undefined => {
   const paragraphs = text.split('\n').map((line): Paragraph => {
     const bullet = BULLET.exec(line)?.[0];
     return { bullet: bullet !== undefined, runs: runsOf(bullet === undefined ? line : line.slice(bullet.length), {}) };
@@ -118,7 +124,7 @@ export function richOf(text: string): readonly Paragraph[] | undefined {
     ({ bullet, runs }) => !bullet && runs.every(({ strong, slant, href }) => !strong && !slant && !href),
   );
   return plain && plainText(paragraphs) === text ? undefined : paragraphs;
-}
+}, MOST_KNOWN);
 
 const plainText = (paragraphs: readonly Paragraph[]): string =>
   paragraphs.map(({ bullet, runs }) => `${bullet ? '• ' : ''}${runs.map(({ text }) => text).join('')}`).join('\n');

@@ -268,6 +268,6 @@ export function sheetActions(write: Write, showAll: () => void): Action[] {
         openStage('style');
       },
     },
-    { id: 'all', label: words.sheet.fit, apart: true, run: showAll },
+    { id: 'all', label: words.sheet.whole.page, apart: true, run: showAll },
   ];
 }

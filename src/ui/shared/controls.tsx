@@ -65,9 +65,11 @@ export interface Option<T extends string> {
   readonly value: T;
   readonly label: string;
   readonly about?: string;
+  /** A small picture of it, stroked on a square of 24 units. */
+  readonly glyph?: string;
 }
 
-/** One of a few, all in view. Hover and focus try an option out. */
+/** One of a few, all in view, as small pictures where each of them has one. Hover and focus try an option out. */
 export function Choices<T extends string>({
   legend,
   value,
@@ -84,7 +86,9 @@ export function Choices<T extends string>({
   hideLegend?: boolean;
 }) {
   const name = useId();
-  const about = options.find((option) => option.value === value)?.about;
+  const now = options.find((option) => option.value === value);
+  const pictured = options.every(({ glyph }) => glyph !== undefined);
+  const about = now && [...(pictured ? [now.label] : []), ...(now.about ? [now.about] : [])].join(': ');
   return (
     <fieldset className="relative py-1">
       <legend className={hideLegend ? 'sr-only' : 'pb-1 text-[13px] text-quiet'}>{legend}</legend>
@@ -95,7 +99,7 @@ export function Choices<T extends string>({
             title={option.about}
             onMouseEnter={() => onTry?.(option.value)}
             onMouseLeave={() => onTry?.(null)}
-            className={`relative flex min-h-[30px] cursor-pointer items-center rounded border px-2.5 text-[13px] has-focus-visible:outline-2 has-focus-visible:outline-plum ${
+            className={`relative flex min-h-[30px] cursor-pointer items-center rounded border text-[13px] ${pictured ? 'px-2 py-1' : 'px-2.5'} has-focus-visible:outline-2 has-focus-visible:outline-plum ${
               option.value === value ? 'z-1 border-plum bg-plum text-white' : 'border-rule bg-sheet hover:bg-tint'
             }`}
           >
@@ -107,7 +111,12 @@ export function Choices<T extends string>({
               onChange={() => onChoose(option.value)}
               onBlur={() => onTry?.(null)}
             />
-            {option.label}
+            {pictured && (
+              <svg viewBox="0 0 24 24" className="size-6 fill-none stroke-current" aria-hidden="true">
+                <path d={option.glyph} strokeWidth={1.4} />
+              </svg>
+            )}
+            <span className={pictured ? 'sr-only' : ''}>{option.label}</span>
           </label>
         ))}
       </div>

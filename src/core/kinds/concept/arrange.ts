@@ -2,6 +2,7 @@ import type { ArrangeInput, Arrangement, PlacedWords } from '../arrangement';
 import { chosen } from '../choices';
 import { arrangeWorded, layeredForm, type WordedLink } from '../worded';
 import { choices } from './choices';
+import { arrangeFree } from './free';
 import { graphOf } from './graph';
 import { arrangeRings } from './rings';
 
@@ -40,12 +41,13 @@ export function arrange(input: ArrangeInput): Arrangement {
   const layout = choose('layout');
   const gaps = { siblings: Number(choose('siblingGap')), tiers: Number(choose('tierGap')) };
   const links = linksOf(input);
+  const straight = layout === 'rings' ? arrangeRings : layout === 'free' ? arrangeFree : undefined;
   const {
     crossings,
     problems = [],
     ...laid
-  } = layout === 'rings'
-    ? arrangeRings({ graph: graphOf(chart), sizes, links, gaps })
+  } = straight
+    ? straight({ graph: graphOf(chart), sizes, links, gaps, room: input.room })
     : {
         problems: [],
         ...arrangeWorded({

@@ -11,6 +11,7 @@ export const choices = [
       { value: 'rows', label: 'In rows', about: 'The main idea above, tiers below it' },
       { value: 'columns', label: 'In columns', about: 'The main idea at the left' },
       { value: 'rings', label: 'In rings', about: 'The main idea in the middle, tiers round it' },
+      { value: 'free', label: 'Free', about: 'Each where its links draw it; for maps that are no hierarchy' },
     ],
   },
   {
@@ -25,6 +26,7 @@ export const choices = [
     type: 'text',
     key: 'focus',
     label: 'Focus question',
+    seldom: true,
     initial: '',
     about: 'The question that the map answers; it stands over the map.',
   },

@@ -28,6 +28,7 @@ export const choices = [
     type: 'choice',
     key: 'aim',
     label: 'Best is',
+    seldom: true,
     initial: 'highest',
     options: [
       { value: 'highest', label: 'Most', about: 'Values are gains: the highest is best' },

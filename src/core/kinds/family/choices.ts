@@ -40,6 +40,7 @@ export const choices = [
     type: 'choice',
     key: 'meet',
     label: 'Where two lines meet',
+    seldom: true,
     initial: 'once',
     options: [
       { value: 'once', label: 'Draw once', about: 'Everybody stands once; lines are led to them' },

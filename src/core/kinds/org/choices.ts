@@ -1,4 +1,5 @@
-import type { ArrangementChoice } from '../choices';
+import type { ArrangementChoice, ChoiceOption } from '../choices';
+import { glyphs } from './glyphs';
 
 /** How children are set, for the lowest level of the chart, for a tier or for a branch. */
 export const LEAVES = [
@@ -9,6 +10,7 @@ export const LEAVES = [
   { value: 'pairs', label: 'Pairs', about: 'In two columns round a spine' },
   { value: 'grid', label: 'Grid', about: 'In rows of several' },
 ] as const;
+const drawn: readonly ChoiceOption[] = LEAVES.map((option) => ({ ...option, glyph: glyphs[option.value] }));
 
 export const choices = [
   {
@@ -24,11 +26,12 @@ export const choices = [
       { value: 'left', label: 'To the left', about: 'Tiers are columns, the top post at the right' },
     ],
   },
-  { type: 'choice', key: 'leaves', label: 'Lowest level', initial: 'auto', perBranch: true, options: LEAVES },
+  { type: 'choice', key: 'leaves', label: 'Lowest level', initial: 'auto', perBranch: true, options: drawn },
   {
     type: 'choice',
     key: 'bands',
     label: 'Stacks, pairs and grids',
+    seldom: true,
     initial: 'kept',
     options: [
       { value: 'kept', label: 'Keep to their tier', about: 'A deeper tier begins after the longest of them' },
@@ -39,11 +42,12 @@ export const choices = [
     type: 'choice',
     key: 'tops',
     label: 'Several tops',
+    seldom: true,
     initial: 'apart',
     options: [
       { value: 'apart', label: 'Apart', about: 'Trees stand side by side' },
       { value: 'joined', label: 'Joined', about: 'A line along the top joins them' },
-      { value: 'stacked', label: 'One under another', about: 'Each tree by itself' },
+      { value: 'stacked', label: 'Stacked', about: 'One under another, each by itself' },
       { value: 'rows', label: 'In rows', about: 'As many rows as suit the page' },
     ],
   },
@@ -51,6 +55,7 @@ export const choices = [
     type: 'choice',
     key: 'crossings',
     label: 'Where lines cross',
+    seldom: true,
     initial: 'plain',
     options: [
       { value: 'plain', label: 'Plain', about: 'One runs across the other' },

@@ -5,6 +5,7 @@ export const choices = [
     type: 'choice',
     key: 'regions',
     label: 'Regions',
+    seldom: true,
     initial: 'all',
     options: [
       { value: 'all', label: 'All', about: 'Every region is there, whether anything is in it or not' },
@@ -29,6 +30,7 @@ export const choices = [
     type: 'choice',
     key: 'frame',
     label: 'Frame',
+    seldom: true,
     initial: 'needed',
     options: [
       { value: 'needed', label: 'If needed', about: 'A frame round all where something belongs to no set' },

@@ -149,7 +149,9 @@ export function Sheet() {
       if (folding) change(folding);
     }
   };
-  const { menu, openMenu, menuAt, closeMenu, adding, actions, write } = useSheetMenu(setEditing, controls.showAll);
+  const { menu, openMenu, menuAt, closeMenu, adding, actions, write } = useSheetMenu(setEditing, () =>
+    controls.showAll('page'),
+  );
   const editedItem = editing === null ? undefined : byId.get(editing);
   const rows = scene?.axis !== 'columns';
   return (

@@ -42,8 +42,8 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
         </span>
       )}
       <span className="ml-auto flex flex-none items-center gap-1">
-        <button type="button" className={zoom} onClick={controls.showAll}>
-          {words.sheet.fit}
+        <button type="button" className={zoom} title={words.sheet.wholeAbout} onClick={() => controls.showAll()}>
+          {words.sheet.whole[controls.whole]}
         </button>
         <button
           type="button"

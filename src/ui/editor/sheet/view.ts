@@ -16,11 +16,35 @@ const LEAST_ZOOM = 0.05;
 const MOST_ZOOM = 4;
 /** Width of a box that can be read, in pixels. */
 const READABLE = 96;
-const MARGIN = 14;
+/** Free round what is shown whole, in pixels. */
+const MARGIN = 16;
 
 interface Extent {
   readonly width: number;
   readonly height: number;
+}
+interface Shown extends Extent {
+  /** Where the picture lies on the page. */
+  readonly picture: Extent & { readonly x: number; readonly y: number };
+}
+
+/** What is shown whole until the person pans or zooms. */
+export type Whole = 'page' | 'picture';
+/** The browser keeps which of them was asked for last. */
+const KEPT_AS = 'dendrotax whole';
+function keptWhole(): Whole {
+  try {
+    return localStorage.getItem(KEPT_AS) === 'picture' ? 'picture' : 'page';
+  } catch {
+    return 'page';
+  }
+}
+function keepWhole(whole: Whole): void {
+  try {
+    localStorage.setItem(KEPT_AS, whole);
+  } catch {
+    // A browser that keeps nothing shows the page first.
+  }
 }
 
 /** What is seen at this moment, while the page follows a little later. */
@@ -60,7 +84,10 @@ export interface ViewControls {
   readonly view: View;
   readonly live: LiveView;
   readonly size: Extent;
-  readonly showAll: () => void;
+  /** What is shown whole, or would be when asked for. */
+  readonly whole: Whole;
+  /** Shows what is asked for whole, else what was last; where that is so already, the other one of page and picture. */
+  readonly showAll: (what?: Whole) => void;
   readonly zoomBy: (factor: number) => void;
   readonly zoomTo: (k: number) => void;
   /** Brings a box of the page into view; near enough to read it where that is asked for. */
@@ -70,14 +97,14 @@ export interface ViewControls {
 }
 
 /**
- * @param page size of the page in points; the whole page is shown first and again when its size changes
+ * @param page size of the page in points, and its picture; it is shown whole first and again when its size changes
  * @param scale how much the picture was shrunk to fit the page
  * @param drawing what is moved; where `lazily`, it is moved as it is and drawn anew only once in a while
  */
 export function useView(
   svg: RefObject<SVGSVGElement | null>,
   drawing: RefObject<SVGGElement | null>,
-  page: Extent | undefined,
+  page: Shown | undefined,
   scale: number,
   lazily: boolean,
 ): ViewControls {
@@ -144,17 +171,34 @@ export function useView(
     },
     [svg],
   );
-  const { width: pageWidth = 0, height: pageHeight = 0 } = page ?? {};
-  const showAll = useCallback(() => {
+  const [whole, setWhole] = useState(keptWhole);
+  const {
+    x = 0,
+    y = 0,
+    width = 0,
+    height = 0,
+  } = (whole === 'page' ? page && { x: 0, y: 0, ...page } : page?.picture) ?? {};
+  const showWhole = useCallback(() => {
     own.current = false;
-    if (pageWidth === 0 || size.width === 0) return;
+    if (width === 0 || size.width === 0) return;
     const [across, up] = [Math.max(1, size.width - 2 * MARGIN), Math.max(1, size.height - 2 * MARGIN)];
-    const k = Math.min(across / pageWidth, up / pageHeight, TRUE_SIZE * 1.5);
-    transformTo({ k, x: (size.width - pageWidth * k) / 2, y: Math.max(MARGIN, (size.height - pageHeight * k) / 2) });
-  }, [pageWidth, pageHeight, size, transformTo]);
+    const k = Math.min(across / width, up / height, TRUE_SIZE * 1.5);
+    transformTo({
+      k,
+      x: (size.width - width * k) / 2 - x * k,
+      y: Math.max(MARGIN, (size.height - height * k) / 2) - y * k,
+    });
+  }, [x, y, width, height, size, transformTo]);
   useEffect(() => {
-    if (!own.current) showAll();
-  }, [showAll]);
+    if (!own.current) showWhole();
+  }, [showWhole]);
+  const showAll = (what?: Whole) => {
+    const next = what ?? (own.current ? whole : whole === 'page' ? 'picture' : 'page');
+    keepWhole(next);
+    setWhole(next);
+    if (next === whole) showWhole();
+    else own.current = false;
+  };
 
   const zoomTo = (k: number) => {
     if (!svg.current || !behaviour.current) return;
@@ -184,5 +228,5 @@ export function useView(
       y: size.height / 2 - (box.y + box.height / 2) * k,
     });
   };
-  return { view, live, size, showAll, zoomBy: (factor) => zoomTo(live.get().k * factor), zoomTo, show, centre };
+  return { view, live, size, whole, showAll, zoomBy: (factor) => zoomTo(live.get().k * factor), zoomTo, show, centre };
 }

@@ -26,7 +26,21 @@ export const arrange = {
   bends: (n: number) => `${n} ${n === 1 ? 'bend' : 'bends'} by hand`,
   addBend: 'Add a bend',
   lineBack: 'Back to its own way',
+  gaps: 'Gaps',
+  gapsNow: (points: readonly number[]) => `${points.join(', ')} pt`,
+  seldom: 'More',
+  none: (label: string) => `no ${label.toLowerCase()}`,
   page: 'Page',
+  wanted: 'Smallest words wanted',
+  byPaper: 'By the paper',
+  marginsAndPlace: 'Margins and place',
+  pageWords: 'Words on the page',
+  pageWordsNow: (shown: readonly ('showTitle' | 'tierHeadings' | 'numbers' | 'key')[]) =>
+    shown
+      .map((key) => ({ showTitle: 'title', tierHeadings: 'tier names', numbers: 'number', key: 'key' })[key])
+      .join(', ') || 'none',
+  paper: 'Paper and border',
+  withBorder: 'a line round it',
   size: 'Size',
   ownSize: 'A size of its own',
   pageWidth: 'Width',

@@ -103,7 +103,8 @@ export const words = {
   },
   sheet: {
     label: 'Sheet',
-    fit: 'Whole page',
+    whole: { page: 'Whole page', picture: 'Whole picture' },
+    wholeAbout: 'Shows all of it; pressed again, the page or only the picture on it',
     edit: 'Write its words',
     add: 'Add',
     move: 'Move in the list',

@@ -13,7 +13,9 @@ import { FitForm } from './FitForm';
 import { HandForm } from './HandForm';
 import { LineForm } from './LineForm';
 import { PageForm } from './PageForm';
+import { SizeForm } from './SizeForm';
 import { TierForm } from './TierForm';
+import { Topic } from './Topic';
 
 export function ArrangeStage() {
   const chart = useEditor((state) => state.chart);
@@ -31,20 +33,66 @@ export function ArrangeStage() {
         </section>
       )}
       {selected !== null && <BranchForm />}
-      {chart.page.size !== 'picture' && <FitForm />}
+      <SizeForm />
       <h3 className="pt-3 font-semibold">{words.arrange.whole}</h3>
-      {kind.choices.map((choice) => (
-        <Choice key={choice.key} choice={choice} value={chosen(kind.choices, chart.arrangement, choice.key)} />
-      ))}
-      <TierForm />
+      {kind.choices
+        .filter(({ type, seldom }) => type !== 'length' && !seldom)
+        .map((choice) => (
+          <Choice key={choice.key} choice={choice} />
+        ))}
+      {chart.page.size !== 'picture' && <FitForm />}
       {selected === null && !edge && <BranchForm />}
       <HandForm />
-      <PageForm />
+      <div className="mt-3 border-t border-rule">
+        <GapsFold />
+        <SeldomFold />
+        <TierForm />
+        <PageForm />
+      </div>
     </div>
   );
 }
 
-function Choice({ choice, value }: { choice: ArrangementChoice; value: string | number }) {
+function GapsFold() {
+  const kind = useEditor((state) => kindFor(state.chart.kind));
+  const arrangement = useEditor((state) => state.chart.arrangement);
+  const drawn = useEditor((state) => state.composition?.gaps.lengths);
+  const lengths = kind.choices.filter(({ type }) => type === 'length');
+  if (lengths.length === 0) return null;
+  const now = lengths.map(({ key }) =>
+    Math.round(Number(arrangement[key] ?? drawn?.[key] ?? chosen(kind.choices, arrangement, key))),
+  );
+  return (
+    <Topic name="gaps" title={words.arrange.gaps} now={words.arrange.gapsNow(now)}>
+      {lengths.map((choice) => (
+        <Choice key={choice.key} choice={choice} />
+      ))}
+    </Topic>
+  );
+}
+
+/** What is changed now and then only. */
+function SeldomFold() {
+  const kind = useEditor((state) => kindFor(state.chart.kind));
+  const arrangement = useEditor((state) => state.chart.arrangement);
+  const seldom = kind.choices.filter((choice) => choice.seldom);
+  if (seldom.length === 0) return null;
+  const now = seldom.map((choice) => {
+    const value = chosen(kind.choices, arrangement, choice.key);
+    if (choice.type !== 'choice') return value === '' ? words.arrange.none(choice.label) : String(value);
+    return choice.options.find((option) => option.value === value)!.label;
+  });
+  return (
+    <Topic name="seldom" title={words.arrange.seldom} now={now.join(', ')}>
+      {seldom.map((choice) => (
+        <Choice key={choice.key} choice={choice} />
+      ))}
+    </Topic>
+  );
+}
+
+function Choice({ choice }: { choice: ArrangementChoice }) {
+  const value = useEditor(({ chart: { kind, arrangement } }) => chosen(kindFor(kind).choices, arrangement, choice.key));
   const set = (to: string | number) => ({ type: 'set-arrangement' as const, arrangement: { [choice.key]: to } });
   const isSet = useEditor((state) => state.chart.arrangement[choice.key] !== undefined);
   const drawn = useEditor((state) => state.composition?.gaps.lengths[choice.key]);

@@ -10,6 +10,8 @@ import { change, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 import { LineForm } from './LineForm';
 
+/** An arrow up. */
+const AS_ABOVE = 'M12 20V4M5.5 10.5 12 4l6.5 6.5';
 const NONE: readonly SceneEdge[] = [];
 
 export function BranchForm() {
@@ -42,7 +44,7 @@ export function BranchForm() {
               legend={words.arrange.underIt}
               value={form!}
               options={[
-                { value: '', label: words.arrange.asAbove, about: words.arrange.asAboveAbout },
+                { value: '', label: words.arrange.asAbove, about: words.arrange.asAboveAbout, glyph: AS_ABOVE },
                 ...choice.options,
               ]}
               onChoose={(to) => change(set(to))}

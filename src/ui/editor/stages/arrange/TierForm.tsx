@@ -4,6 +4,7 @@ import { Button, NumberField, Row, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { change, useEditor } from '../../state/store';
 import { words } from '../../words';
+import { Topic } from './Topic';
 
 export function TierForm() {
   const chart = useEditor((state) => state.chart);
@@ -19,8 +20,11 @@ export function TierForm() {
   const own = chart.tiers[String(tier)];
   const options = [{ value: '', label: words.arrange.asChart }, ...choice.options];
   return (
-    <>
-      <h3 className="pt-4 font-semibold">{words.arrange.tier}</h3>
+    <Topic
+      name="tier"
+      title={words.arrange.tier}
+      now={`${bands.find((band) => band.tier === tier)!.name}: ${options.find(({ value }) => value === (own?.leaves ?? ''))!.label.toLowerCase()}`}
+    >
       <Row label={words.arrange.whichTier}>
         {(id) => (
           <Select
@@ -67,6 +71,6 @@ export function TierForm() {
           )}
         </Row>
       )}
-    </>
+    </Topic>
   );
 }
