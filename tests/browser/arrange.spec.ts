@@ -15,7 +15,7 @@ test('direction, lowest level and page are chosen, tried out and seen', async ({
   const x = async (name: string) => Math.round((await middle(item(page, name))).x);
   expect(await x('Ann')).toBe(await x('Flo'));
 
-  const spread = page.getByRole('group', { name: 'Lowest level' }).getByTitle('Side by side');
+  const spread = page.getByRole('group', { name: 'Lowest level' }).getByTitle('Side by side', { exact: true });
   await spread.hover();
   await expect.poll(async () => (await x('Flo')) - (await x('Ann'))).toBeGreaterThan(100);
   await page.mouse.move(900, 600);

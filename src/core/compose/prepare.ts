@@ -37,7 +37,10 @@ function keyOf(
   const [, ...roles] = kind.draws.roles;
   const second = roles.filter((role) => Object.values(chart.links).some((link) => link.role === role));
   return [
-    ...names.map((name, i) => ({ name, box: lookOf(i + 1) })),
+    ...names
+      .map((name, i) => ({ name, box: lookOf(i + 1) }))
+      // Of plain words there is nothing to explain.
+      .filter(({ box }) => box.opacity > 0 || box.edgeWidth > 0),
     ...(kind.draws.sets ? setsOf(chart) : []).map(({ id, name }, i) => {
       const { fill, opacity, ...edge } = house.area(i + 1);
       return { name, set: id, box: { ...edge, fill: between(house.sheet, fill, opacity), shape: 'ellipse' as const } };
@@ -126,9 +129,10 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   const outside = kind.structure(outer);
   const structure = held ? withHeld(outside, held, chart) : outside;
   const names = tierNames(kind, chart, structure);
-  const looks = names.map((_, i) => tierLook(chart, house, i + 1, kind.look));
+  const byKind = kind.look?.(chart, house.ink);
+  const looks = names.map((_, i) => tierLook(chart, house, i + 1, byKind));
   const lookOf = (tier: number): Look => looks[tier - 1]!;
-  const anyLook = (tier: number) => looks[tier - 1] ?? tierLook(chart, house, tier, kind.look);
+  const anyLook = (tier: number) => looks[tier - 1] ?? tierLook(chart, house, tier, byKind);
   const patches = patchesBy(kind, chart, structure);
   const worded = structure.order.map((id): Worded => {
     const item = chart.items[id]!;

@@ -80,7 +80,7 @@ export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { n
 export function lookOfItem(kind: Kind, chart: Chart, house: House, id: string): Look {
   const structure = kind.structure(chart);
   const item = chart.items[id]!;
-  const lookOf = (tier: number) => tierLook(chart, house, tier, kind.look);
+  const lookOf = (tier: number) => tierLook(chart, house, tier, kind.look?.(chart, house.ink));
   return itemLook(
     lookOf(structure.tierOf.get(id) ?? 1),
     shownFace(chart, kind, structure, id).look,
@@ -108,7 +108,7 @@ export function whyOf(
   const tier = structure.tierOf.get(id) ?? 1;
   const layers: (readonly [LookPatch | undefined, Source])[] = [
     [house.look(tier), { from: 'house' }],
-    [kind.look, { from: 'kind' }],
+    [kind.look?.(chart, house.ink), { from: 'kind' }],
     [chart.tiers[String(tier)]?.look, { from: 'tier' }],
     [shownFace(chart, kind, structure, id).look, { from: 'kind' }],
     ...rulesFor(ruledBy(kind, chart, structure))(item)

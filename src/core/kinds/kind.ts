@@ -184,8 +184,11 @@ export interface Kind {
     readonly links?: readonly string[];
     readonly sets: boolean;
   };
-  /** What it asks of every tier's look, on top of the house style's and below what a person sets. */
-  readonly look?: LookPatch;
+  /**
+   * What it asks of every tier's look, on top of the house style's and below what a person sets.
+   * @param ink colour of words on the paper
+   */
+  readonly look?: (chart: Pick<Chart, 'arrangement'>, ink: string) => LookPatch;
   readonly forms: readonly ListForm[];
   /** The first is the picture by which the kind is offered. */
   readonly starts: readonly Start[];

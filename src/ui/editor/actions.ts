@@ -41,7 +41,7 @@ export const additionsAt = (chart: Chart, item: string | null, write: Write): Ac
 /** Fills to choose from: those of the tiers, then those of the areas. */
 function fillsOf(chart: Chart): string[] {
   const house = houseFor(chart);
-  const byKind = kindFor(chart.kind).look;
+  const byKind = kindFor(chart.kind).look?.(chart, house.ink);
   const tiers = [1, 2, 3, 4, 5, 6].map((tier) => tierLook(chart, house, tier, byKind).fill);
   return [...new Set([...tiers, ...[1, 2, 3, 4].map((place) => house.area(place).fill), '#ffffff'])];
 }

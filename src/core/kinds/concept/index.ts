@@ -50,7 +50,7 @@ export const concept: Kind = {
   columns,
   line: () => ({ lead: 'phrase' }),
   draws: { tree: true, roles: ['linking-phrase'], sets: false },
-  look: { line: 'straight', sizeRule: 'each' },
+  look: () => ({ line: 'straight', sizeRule: 'each' }),
   forms,
   starts,
   choices,

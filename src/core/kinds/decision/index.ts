@@ -48,7 +48,7 @@ export const decision: Kind = {
   columns,
   line: () => ({ lead: 'answer', tail: 'value' }),
   draws: { tree: true, roles: ['answer'], sets: false },
-  look: { width: 136 },
+  look: () => ({ width: 136 }),
   forms,
   starts,
   choices,

@@ -58,7 +58,7 @@ export const family: Kind = {
   columns,
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
-  look: { width: 136 },
+  look: () => ({ width: 136 }),
   forms: [...tables, outline, gedcomForm],
   starts,
   choices,

@@ -120,9 +120,12 @@ const within = ([px, py]: Point, { x, y, a, b, turn }: Ellipse, scale: number): 
   return u * u + v * v < 1;
 };
 
-/** The frame for everything there is, what belongs to no set standing in it under the shapes. */
+/**
+ * The frame for everything there is. What belongs to no set stands in it: under the shapes, or beside them where the page
+ * is wider than they are. It takes the proportions of the page.
+ */
 export function frameOf(
-  { chart, sizes, setWords }: ArrangeInput,
+  { chart, sizes, setWords, room }: ArrangeInput,
   outside: readonly string[],
   number: string | undefined,
   bounds: Bounds,
@@ -136,8 +139,25 @@ export function frameOf(
   if (sets.length === 0) bounds.add(0, 0, 320, 0);
   const left = bounds.left;
   const width = bounds.right - left;
-  let [x, y, high] = [left, bounds.bottom + (needed ? FRAME.gap : 0), 0];
-  for (const id of outside) {
+  const p = FRAME.padding;
+  const wider = room ? room.width / room.height / ((width + 2 * p) / (bounds.bottom - bounds.top + 2 * p)) : 0;
+  const isBeside = number === undefined && wider > 1 && Number.isFinite(wider);
+  if (isBeside) {
+    // From the foot up, in as many columns as keep it no higher than the shapes.
+    const blocks = blocksOf(outside.map((id) => sizes.get(id)!));
+    const block = blocks.find(({ height }) => height <= bounds.bottom - bounds.top) ?? blocks.at(-1);
+    const at: Point = [bounds.right + FRAME.gap, bounds.bottom - (block?.height ?? 0)];
+    for (const [i, id] of outside.entries()) {
+      const [dx, dy] = block!.places[i]!;
+      boxes.set(id, [at[0] + dx, at[1] + dy]);
+    }
+    if (block) {
+      bounds.add(...at, block.width, block.height);
+      middles.set(0, [at[0] + block.width / 2, at[1] + block.height / 2]);
+    }
+  }
+  let [x, y, high] = [left, bounds.bottom + (needed && !isBeside ? FRAME.gap : 0), 0];
+  for (const id of isBeside ? [] : outside) {
     const size = sizes.get(id)!;
     if (x > left && x + size.width > left + width) [x, y, high] = [left, y + high + 5, 0];
     boxes.set(id, [x, y]);
@@ -150,10 +170,14 @@ export function frameOf(
     captions.push({ x: bounds.right - words.width, y, words });
     bounds.add(bounds.right - words.width, y, words.width, words.height);
     middles.set(0, [bounds.right - words.width / 2, y + words.height / 2]);
-  } else if (outside.length > 0) middles.set(0, [left + width / 2, y]);
-  const p = FRAME.padding;
+  } else if (outside.length > 0 && !isBeside) middles.set(0, [left + width / 2, y]);
   bounds.add(bounds.left - p, bounds.top - p, 0, 0);
   bounds.add(bounds.right + p, bounds.bottom + p, 0, 0);
+  if (room) {
+    const more = (bounds.bottom - bounds.top) * (room.width / room.height) - (bounds.right - bounds.left);
+    bounds.add(bounds.left - Math.max(0, more) / 2, bounds.top, 0, 0);
+    bounds.add(bounds.right + Math.max(0, more) / 2, bounds.top, 0, 0);
+  }
   return {
     id: 'frame',
     name: '',

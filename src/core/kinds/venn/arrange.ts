@@ -14,7 +14,7 @@ import { showRange, solutionOf } from './solve';
  * Points for a unit of the shapes: no smaller, so that names and numbers have room; and no larger than `most`, or than
  * `spare` times what all items would need if they filled `filled` of the shapes.
  */
-const SCALE = { least: 118, most: 240, step: 1.04, spare: 1.4, filled: 0.38 };
+const SCALE = { least: 92, most: 240, step: 1.04, spare: 1.4, filled: 0.38 };
 
 /** What stands in each region: items in list order, and how many there are, in words. */
 interface Held {
@@ -101,7 +101,7 @@ export function arrange(input: ArrangeInput): Arrangement {
   const groups = counts
     ? []
     : [...parts].flatMap(([region, [part]]): Group[] => {
-        const ids = held.items.get(region) ?? [];
+        const ids = ordered(chart, held.items.get(region) ?? []);
         if (ids.length === 0 || !part) return [];
         const group = { region, ids, part, stands: standsIn(part), blocks: blocksOf(ids.map((id) => sizes.get(id)!)) };
         return [{ ...group, scale: leastScale(group) }];
@@ -178,7 +178,7 @@ export function arrange(input: ArrangeInput): Arrangement {
       ),
     ),
   ];
-  const outside = held.items.get(0) ?? [];
+  const outside = ordered(chart, held.items.get(0) ?? []);
   const frame = frameOf(
     input,
     counts ? [] : outside,
@@ -221,6 +221,14 @@ export function arrange(input: ArrangeInput): Arrangement {
     figures: { regionsDrawn: parts.size },
     problems: empty.length > 0 ? [shaded(empty.length)] : [],
   };
+}
+
+/** Items of a region in the order that was asked for. */
+function ordered(chart: Chart, ids: readonly string[]): readonly string[] {
+  if (chosen(choices, chart.arrangement, 'order') !== 'name') return ids;
+  const { compare } = new Intl.Collator(chart.language);
+  const name = (id: string) => chart.items[id]!.fields['name'] ?? '';
+  return ids.toSorted((a, b) => compare(name(a), name(b)));
 }
 
 const boxOf = ({ x, y, words: { width, height } }: PlacedWords) => ({ x, y, width, height });

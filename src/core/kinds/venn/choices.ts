@@ -28,6 +28,26 @@ export const choices = [
   },
   {
     type: 'choice',
+    key: 'items',
+    label: 'Items as',
+    initial: 'words',
+    options: [
+      { value: 'words', label: 'Plain words', about: 'Nothing round them; the largest print' },
+      { value: 'boxes', label: 'Boxes', about: 'In the look of their tier: how many sets they are in' },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'order',
+    label: 'In a region',
+    initial: 'list',
+    options: [
+      { value: 'list', label: 'As in the list', about: 'In the order of the list' },
+      { value: 'name', label: 'By name', about: 'In the order of the alphabet' },
+    ],
+  },
+  {
+    type: 'choice',
     key: 'frame',
     label: 'Frame',
     seldom: true,

@@ -1,5 +1,6 @@
 /** Venn diagrams: what belongs to which sets. Tiers are the number of sets that overlap. */
 import type { ListRead } from '../../list';
+import { chosen } from '../choices';
 import type { Fitness, Kind } from '../kind';
 import { arrange, showsCounts } from './arrange';
 import { choices } from './choices';
@@ -53,7 +54,15 @@ export const venn: Kind = {
   columns,
   line: (chart) => ({ tail: membershipOf(chart).counted ? 'count' : 'sets' }),
   draws: { tree: false, roles: [], sets: true },
-  look: { sizeRule: 'each', width: 104, size: 10.5, weight: 600, shape: 'soft', inner: 2.5 },
+  look: (chart, ink) => ({
+    sizeRule: 'each',
+    width: 104,
+    size: 10.5,
+    weight: 600,
+    shape: 'soft',
+    inner: 2.5,
+    ...(chosen(choices, chart.arrangement, 'items') === 'words' && { opacity: 0, edgeWidth: 0, inner: 2, ink }),
+  }),
   forms,
   starts,
   choices,

@@ -1,6 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { fonts } from '../../../../tests/support/fonts';
 import { draw, drawn, readAs } from '../../../../tests/support/kinds';
-import { apply, setsOf } from '../../chart';
+import { apply, type Chart, defaultPage, setsOf } from '../../chart';
+import { compose } from '../../compose';
 import { regionsOf } from './counts';
 import { leastOf } from './linear';
 
@@ -29,6 +32,44 @@ describe('forms of a Venn diagram', () => {
   it('keep other columns of a table as fields', () => {
     const { chart, id } = readAs('venn', 'Who,Bees,Pond,Phone\nAnn,x,,12\nBo,,x,13');
     expect(chart.items[id('Ann')]!.fields).toEqual({ name: 'Ann', Phone: '12' });
+  });
+});
+
+describe('items of a diagram', () => {
+  const LIST = 'Wilf: Bees\nAnn: Bees\nÉva: Bees, Pond\nBo: Pond\nDi:';
+  const scene = (arrangement = {}, over: Partial<Chart> = {}) =>
+    drawn({ ...readAs('venn', LIST, arrangement).chart, ...over }).scene;
+  const fills = ({ items }: ReturnType<typeof scene>) =>
+    items.map(({ marks }) => marks.flatMap((mark) => (mark.type === 'path' ? [mark.opacity ?? 1] : [])));
+
+  it('are plain words, or boxes where that is asked for', () => {
+    expect(fills(scene())).toEqual([[0], [0], [0], [0], [0]]);
+    expect(fills(scene({ items: 'boxes' }))).toEqual([[1], [1], [1], [1], [1]]);
+  });
+  it('show a fill that a tier or an item is given', () => {
+    expect(fills(scene({}, { tiers: { '1': { look: { fill: '#ffd200' } } } })).flat()).toEqual([1, 1, 0, 1, 0]);
+    const { chart, id } = readAs('venn', LIST);
+    const own = { ...chart.items[id('Bo')]!, style: { fill: '#ffd200' } };
+    expect(fills(drawn({ ...chart, items: { ...chart.items, [own.id]: own } }).scene).flat()).toEqual([0, 0, 0, 1, 0]);
+  });
+  it('stand in a region as in the list, or by name', () => {
+    const order = (arrangement: object) =>
+      drawn(readAs('venn', LIST, arrangement as Chart['arrangement']).chart)
+        .items.filter(({ name }) => name === 'Wilf' || name === 'Ann')
+        .toSorted((a, b) => a.box.y - b.box.y || a.box.x - b.box.x)
+        .map(({ name }) => name);
+    expect(order({})).toEqual(['Wilf', 'Ann']);
+    expect(order({ order: 'name' })).toEqual(['Ann', 'Wilf']);
+  });
+  it('in a frame of the proportions of the page, and print at 11 pt for sixteen people in three sets', () => {
+    const { chart } = readAs('venn', readFileSync('demo/volunteers.csv', 'utf8'));
+    for (const orientation of ['landscape', 'portrait'] as const) {
+      const { page, scene } = compose({ ...chart, page: { ...defaultPage, orientation } }, fonts);
+      expect(page.smallestText).toBeGreaterThanOrEqual(11);
+      const room = { width: page.width - 2 * page.margin, height: page.height - 2 * page.margin };
+      // Of its width or its height the frame takes all, of the other all but the title.
+      expect(Math.max(scene.picture.width / room.width, scene.picture.height / room.height)).toBeGreaterThan(0.9);
+    }
   });
 });
 

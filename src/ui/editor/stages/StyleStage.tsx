@@ -125,7 +125,8 @@ const inWords = (look: ReturnType<typeof tierLook>) =>
 function Tier({ tier, last, name, open }: { tier: number; last: number; name: string; open: boolean }) {
   const chart = useEditor((state) => state.chart);
   const settings = chart.tiers[String(tier)];
-  const look = tierLook(chart, houseFor(chart), tier, kindFor(chart.kind).look);
+  const house = houseFor(chart);
+  const look = tierLook(chart, house, tier, kindFor(chart.kind).look?.(chart, house.ink));
   const ref = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (open) ref.current?.scrollIntoView({ block: 'nearest' });

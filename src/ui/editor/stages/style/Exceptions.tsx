@@ -43,7 +43,7 @@ const isException = (item: Item | undefined) =>
 /** Looks of the first tiers of a chart. */
 function tierLooks(chart: Chart, tiers: number): Look[] {
   const house = houseFor(chart);
-  const byKind = kindFor(chart.kind).look;
+  const byKind = kindFor(chart.kind).look?.(chart, house.ink);
   return Array.from({ length: tiers }, (_, i) => tierLook(chart, house, i + 1, byKind));
 }
 

@@ -12,7 +12,10 @@ import { LookParts } from './LookParts';
 
 const PARTS: readonly Part[] = ['lineColour', 'lineWidth', 'lineDash', 'lineEnd', 'lineStart', 'lineGap'];
 
-const lookOf = (chart: Chart): Look => tierLook(chart, houseFor(chart), 1, kindFor(chart.kind).look);
+function lookOf(chart: Chart): Look {
+  const house = houseFor(chart);
+  return tierLook(chart, house, 1, kindFor(chart.kind).look?.(chart, house.ink));
+}
 const some = (look: LineLook): LineLook | null => (Object.keys(look).length > 0 ? look : null);
 
 export function RoleLines() {

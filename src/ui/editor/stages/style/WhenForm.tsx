@@ -43,6 +43,7 @@ export function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extr
   const values = !('field' in when)
     ? []
     : [...new Set(Object.keys(chart.items).map((id) => cellText(chart, id, when.field)))].filter(Boolean).slice(0, 60);
+  const house = houseFor(chart);
   return (
     <>
       <Row label={words.rules.items}>
@@ -125,7 +126,7 @@ export function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extr
       )}
       <LookParts
         patch={rule.look}
-        look={tierLook(chart, houseFor(chart), 1, kind.look)}
+        look={tierLook(chart, house, 1, kind.look?.(chart, house.ink))}
         onChange={(look) => onChange({ ...rule, look })}
       />
     </>
