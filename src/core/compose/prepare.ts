@@ -171,7 +171,7 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   const preparedAs = (settled: Settled | undefined): Prepared => {
     const own = (settled && at(settled.by)) ?? full;
     const input = inputWith(own);
-    const arrangement = { ...settled?.lengths, ...outer.arrangement };
+    const arrangement = { ...settled?.lengths, ...outer.arrangement, ...settled?.choices };
     return {
       chart,
       kind,
@@ -195,12 +195,7 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   const smallest = smallestSet(full);
   if (!kind.settle)
     return preparedAs(
-      settledByTrying(
-        plain,
-        widths,
-        (by, lengths) => at(by) && preparedAs({ by, lengths, order: outside.order }),
-        fonts,
-      ),
+      settledByTrying(plain, widths, (tried) => at(tried.by) && preparedAs({ ...tried, order: outside.order }), fonts),
     );
   if (smallest === null) return plain;
   const found = kind.settle({

@@ -1,6 +1,6 @@
 /** How a chart stands by itself: parts of the widths of its boxes, gaps and branches that suit its page. */
 import type { Chart, Look } from '../chart';
-import type { SettledTree, Structure } from '../kinds';
+import type { ArrangementChoice, SettledTree, Structure } from '../kinds';
 import { bestOf, type Setting, wantedSize } from '../layout';
 import type { Fonts } from '../text';
 import { narrowestBox, type Worded } from './measure';
@@ -50,6 +50,8 @@ export interface Settled {
   readonly tree?: SettledTree;
   /** Gaps, by the key of their choice, where nobody set them. */
   readonly lengths?: Readonly<Record<string, number>>;
+  /** What choices came to be that were left to themselves. */
+  readonly choices?: Readonly<Record<string, string>>;
   /** Items, as the settings of the tree number them. */
   readonly order: readonly string[];
 }
@@ -83,7 +85,7 @@ const WIDER = [2, 1.5, 1.25];
 export function settledByTrying(
   plain: Prepared,
   widths: readonly number[],
-  prepareAs: (by: number, lengths: Readonly<Record<string, number>>) => Prepared | undefined,
+  prepareAs: (tried: Pick<Settled, 'by' | 'lengths' | 'choices'>) => Prepared | undefined,
   fonts: Fonts,
 ): Settled | undefined {
   const { chart, kind, structure } = plain;
@@ -96,8 +98,8 @@ export function settledByTrying(
   );
   const lengthsBy = (part: number) =>
     Object.fromEntries(free.map(({ key, initial, least }) => [key, Math.max(least, initial * part)]));
-  const tried = (by: number, lengths: Readonly<Record<string, number>>) => {
-    const own = prepareAs(by, lengths);
+  const tried = (by: number, lengths: Readonly<Record<string, number>>, choices: Readonly<Record<string, string>>) => {
+    const own = prepareAs({ by, lengths, choices });
     if (!own) return undefined;
     const arrangement = arranged(own);
     const smallest = smallestOf(own, arrangement);
@@ -106,28 +108,44 @@ export function settledByTrying(
     return {
       by,
       lengths,
+      choices,
       prints: smallest * place.scale,
       even: arrangement.even ?? 1,
     };
   };
   const wanted = wantedSize(chart.page);
-  const first = tried(1, {});
+  const [plainest, ...others] = alternatives(kind.choices, chart.arrangement);
+  const first = tried(1, {}, plainest!);
   if (!first) return undefined;
   const all = [first];
   for (const part of free.length > 0 ? [1, CLOSER] : [1])
-    for (const by of widths) {
-      if (bestOf(all, wanted).prints >= wanted) break;
-      const next = by === 1 && part === 1 ? undefined : tried(by, part === 1 ? {} : lengthsBy(part));
-      if (next) all.push(next);
-    }
+    for (const choices of [plainest!, ...others])
+      for (const by of widths) {
+        if (bestOf(all, wanted).prints >= wanted) break;
+        const isFirst = by === 1 && part === 1 && choices === plainest;
+        const next = isFirst ? undefined : tried(by, part === 1 ? {} : lengthsBy(part), choices);
+        if (next) all.push(next);
+      }
   let best = bestOf(all, wanted);
   for (const { key, initial } of free)
     for (const part of WIDER) {
       const lengths = { ...best.lengths, [key]: (best.lengths[key] ?? initial) * part };
-      const next = tried(best.by, lengths);
+      const next = tried(best.by, lengths, best.choices);
       if (!next || next.prints < best.prints * 0.999) continue;
       best = next;
       break;
     }
-  return { by: best.by, lengths: best.lengths, order: structure.order };
+  return { by: best.by, lengths: best.lengths, choices: best.choices, order: structure.order };
+}
+
+/** All that choices left to themselves may come to be, the plainest first. */
+function alternatives(choices: readonly ArrangementChoice[], arrangement: Chart['arrangement']) {
+  let all: Record<string, string>[] = [{}];
+  for (const choice of choices) {
+    if (choice.type !== 'choice' || !choice.settles) continue;
+    const { key, initial, settles } = choice;
+    if ((arrangement[key] ?? initial) === initial)
+      all = all.flatMap((so) => settles.map((value) => ({ ...so, [key]: value })));
+  }
+  return all;
 }

@@ -21,6 +21,8 @@ export type ArrangementChoice =
       readonly options: readonly ChoiceOption[];
       /** It can also be set for a single branch. */
       readonly perBranch?: boolean;
+      /** Of the initial value, what it may come to be by itself, the plainest first. */
+      readonly settles?: readonly string[];
       /** Fitting a chart to its page may change it. */
       readonly fits?: boolean;
     })

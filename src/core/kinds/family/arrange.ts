@@ -1,13 +1,14 @@
 import { crossingsOf, type LayeredEdge, LINE_GAP, layered, type Point } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
-import { ASIDE, type Block, blockOf, inFamilyOrder } from './blocks';
+import { ASIDE, type Block, blockOf, inFamilyOrder, STACK_GAP } from './blocks';
 import { choices } from './choices';
 import { partnerLine, portOf, stemOf } from './couple-lines';
 import { type Child, type Couple, familyOf, isPartnerLine } from './family';
 import { generationsOf } from './generations';
 import { householdsOf } from './households';
-import { meetAsTwins } from './twins';
+import { stacked } from './stacks';
+import { meetAsTwins, twinsOf } from './twins';
 
 const STATUS_DASH = { married: 'solid', partner: 'dashed', parted: 'dotted' } as const;
 
@@ -31,7 +32,15 @@ export function arrange(input: ArrangeInput): Arrangement {
     const [a, b] = couple.partners;
     return repeat && b !== undefined && origins(a!).length > 0 && origins(b).length > 0 ? b : undefined;
   };
-  const households = inFamilyOrder(family, householdsOf(family, shown, shares, again), shown);
+  const twins = twinsOf(family, chart.items);
+  const households = stacked(
+    inFamilyOrder(family, householdsOf(family, shown, shares, again), shown),
+    { couples: choose('couples') === 'stack', siblings: choose('siblings') === 'stack' },
+    family,
+    shown,
+    (id) => origins(id).length > 0,
+    (id) => twins.has(id),
+  );
   const blocks = households.map((household): Block => blockOf(household, tierOf, along, siblingGap));
 
   const blockOfPerson = new Map<string, { block: number; at: number }>();
@@ -62,7 +71,7 @@ export function arrange(input: ArrangeInput): Arrangement {
         from: port.block,
         to: there.block,
         fromAt: port.at,
-        toAt: there.at,
+        toAt: blocks[there.block]!.spine ?? there.at,
         trunk: couple.key,
         weight: seats.size === 1 ? 2 : 1,
       });
@@ -86,11 +95,15 @@ export function arrange(input: ArrangeInput): Arrangement {
   const tallest = Array.from({ length: structure.tiers }, (_, i) =>
     Math.max(0, ...structure.order.filter((id) => tierOf(id) === i + 1).map(across)),
   );
+  /** Rows of boxes that a tier has. */
+  const rows = Array.from({ length: structure.tiers }, () => 1);
+  for (const { tier, row } of blocks) for (const at of row) rows[tier - 1] = Math.max(rows[tier - 1]!, at + 1);
+  const high = tallest.map((height, i) => rows[i]! * height + (rows[i]! - 1) * STACK_GAP);
   const laid = layered({
     layer: blocks.map(({ tier }) => tier - 1),
     along: blocks.map((block) => block.along),
     // Lines under the boxes count as part of the block, so that nothing else is led through them.
-    across: blocks.map(({ tier, across: under }) => tallest[tier - 1]! + under),
+    across: blocks.map(({ tier, across: under }) => high[tier - 1]! + under),
     edges,
     gap: () => siblingGap * 1.6,
     layerGap: () => Number(choose('tierGap')),
@@ -104,8 +117,17 @@ export function arrange(input: ArrangeInput): Arrangement {
   const boxes = new Map<string, Point>();
   const repeats: { of: string; at: Point }[] = [];
   const middle = (block: number, at: number): number => laid.middle[block]! + at;
-  const boxDepth = (id: string, block: number) =>
-    laid.depth[block]! + (tallest[blocks[block]!.tier - 1]! - across(id)) / 2;
+  const boxDepth = (id: string, block: number) => {
+    const { tier, row, household } = blocks[block]!;
+    const nth = rows[tier - 1] === 1 ? 0 : row[household.places.findIndex((place) => place.id === id)]!;
+    const height = tallest[tier - 1]!;
+    return laid.depth[block]! + nth * (height + STACK_GAP) + (height - across(id)) / 2;
+  };
+  const boxOf = (block: number, place: number) => {
+    const { id } = blocks[block]!.household.places[place]!;
+    const top = boxDepth(id, block);
+    return { top, foot: top + across(id) };
+  };
   for (const [i, { household, at }] of blocks.entries())
     for (const [j, { id, again: repeated }] of household.places.entries()) {
       const corner = place([middle(i, at[j]!) - along(id) / 2, boxDepth(id, i)]);
@@ -128,7 +150,7 @@ export function arrange(input: ArrangeInput): Arrangement {
         label: couple.status,
         points: (apartEdge.has(couple.key)
           ? laid.ways[apartEdge.get(couple.key)!]!
-          : partnerLine(port, blocks, laid, tallest, middle)
+          : partnerLine(port, blocks, laid, tallest, middle, boxOf)
         ).map(place),
         curved: false,
         tier: tierOf(a!),
@@ -138,11 +160,21 @@ export function arrange(input: ArrangeInput): Arrangement {
   });
   for (const [i, { couple, child }] of edgeOf.entries()) {
     const port = ports.get(couple.key)!;
-    const top = stemOf(port, blocks, laid, tallest, middle);
+    const top = stemOf(port, blocks, laid, tallest, middle, boxOf);
     const way = laid.ways[i]!;
     const there = blockOfPerson.get(child.id)!;
-    const end: Point = [way.at(-1)![0], boxDepth(child.id, there.block) - LINE_GAP];
-    const points = [...top, ...way.slice(0, -1), end].map(place);
+    const start = boxDepth(child.id, there.block);
+    const { spine } = blocks[there.block]!;
+    const x = way.at(-1)![0];
+    const level = start + across(child.id) / 2;
+    const end: Point[] =
+      spine === undefined
+        ? [[x, start - LINE_GAP]]
+        : [
+            [x, level],
+            [middle(there.block, there.at) - along(child.id) / 2 - LINE_GAP, level],
+          ];
+    const points = [...top, ...way.slice(0, -1), ...end].map(place);
     const [from, other] = couple.partners.filter((partner) => shown.has(partner));
     const link = {
       to: child.id,
@@ -160,7 +192,7 @@ export function arrange(input: ArrangeInput): Arrangement {
     // The same line is the other parent's too; it is drawn once.
     if (other !== undefined) links.push({ ...link, from: other, ways: [] });
   }
-  const twinned = meetAsTwins(links, family, chart.items, down);
+  const twinned = meetAsTwins(links, twins, down);
   return {
     boxes,
     repeats,
@@ -169,7 +201,7 @@ export function arrange(input: ArrangeInput): Arrangement {
     axis: down ? 'rows' : 'columns',
     bands: Array.from({ length: structure.tiers }, (_, i) => {
       const start = laid.bands[i]?.start ?? 0;
-      return { start, end: start + tallest[i]! };
+      return { start, end: start + high[i]! };
     }),
     width: down ? laid.extent.along : laid.extent.depth,
     height: down ? laid.extent.depth : laid.extent.along,

@@ -9,6 +9,10 @@ export const COUPLE_GAP = 26;
 const UNDER = { first: 9, next: 7 };
 /** How far from the middle of a box a line leaves it that is not the only one. */
 export const ASIDE = 9;
+/** Between boxes that stand one under another. */
+export const STACK_GAP = 9;
+/** From the line that runs down beside a stack to its boxes. */
+const SPINE = 12;
 
 /** A household with the measures of its boxes, all along the tier unless said otherwise. */
 export interface Block {
@@ -16,6 +20,10 @@ export interface Block {
   readonly tier: number;
   /** Middle of each place from the middle of the block. */
   readonly at: readonly number[];
+  /** Row of each place from the top of the tier, where places stand one under another. */
+  readonly row: readonly number[];
+  /** Where the line runs down beside a stack of brothers and sisters, from the middle of the block. */
+  readonly spine?: number;
   readonly along: number;
   readonly across: number;
   /** Couples that are joined under the boxes, with the depth of each. */
@@ -58,7 +66,22 @@ export function blockOf(
   along: (id: string) => number,
   siblingGap: number,
 ): Block {
-  const { places, couples } = household;
+  const { places, couples, stack } = household;
+  const tier = tierOf(places.find(({ again }) => !again)!.id);
+  if (stack) {
+    const widest = places.reduce((most, { id }) => Math.max(most, along(id)), 0);
+    const beside = stack === 'siblings' ? SPINE : 0;
+    return {
+      household,
+      tier,
+      at: places.map(() => beside / 2),
+      row: places.map((_, i) => i),
+      ...(beside > 0 && { spine: -(widest + beside) / 2 }),
+      along: widest + beside,
+      across: 0,
+      under: new Map(),
+    };
+  }
   const coupled = (a: Place, b: Place) =>
     couples.some(({ partners }) => partners.includes(a.id) && partners.includes(b.id));
   const middles: number[] = [];
@@ -75,8 +98,9 @@ export function blockOf(
   }
   return {
     household,
-    tier: tierOf(places.find(({ again }) => !again)!.id),
+    tier,
     at: middles.map((at) => at - edge / 2),
+    row: places.map(() => 0),
     along: edge,
     across: under.size === 0 ? 0 : Math.max(...under.values()) + LINE_GAP,
     under,

@@ -38,6 +38,32 @@ export const choices = [
   },
   {
     type: 'choice',
+    key: 'couples',
+    label: 'Couples',
+    seldom: true,
+    initial: 'auto',
+    settles: ['row', 'stack'],
+    options: [
+      { value: 'auto', label: 'By itself', about: 'As the page leaves room' },
+      { value: 'row', label: 'Side by side', about: 'Joined by a line between them' },
+      { value: 'stack', label: 'Stacked', about: 'One under the other, where only one comes of the family' },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'siblings',
+    label: 'Those without families',
+    seldom: true,
+    initial: 'auto',
+    settles: ['row', 'stack'],
+    options: [
+      { value: 'auto', label: 'By itself', about: 'As the page leaves room' },
+      { value: 'row', label: 'Side by side', about: 'Brothers and sisters in a row' },
+      { value: 'stack', label: 'Stacked', about: 'One under another beside a line' },
+    ],
+  },
+  {
+    type: 'choice',
     key: 'meet',
     label: 'Where two lines meet',
     seldom: true,

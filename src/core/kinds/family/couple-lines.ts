@@ -12,7 +12,7 @@ export interface Port {
   readonly partners?: readonly [number, number];
   /** How far below the boxes the partners are joined. */
   readonly depth?: number;
-  readonly kind: 'between' | 'under' | 'single' | 'apart';
+  readonly kind: 'between' | 'under' | 'stack' | 'single' | 'apart';
   /** For partners in different blocks: the other one. */
   readonly other?: { readonly block: number; readonly at: number };
 }
@@ -39,6 +39,7 @@ export function portOf(
     return { block: near.block, at: near.at + ASIDE, kind: 'apart', other: far };
   }
   const { household, at, under } = blocks[index]!;
+  if (household.stack) return { block: index, at: 0, partners: [0, 0], kind: 'stack' };
   const seat = (id: string) => at[household.places.findIndex((place) => place.id === id)]!;
   const [x, y] = [seat(a!), seat(b)].sort((p, q) => p - q) as [number, number];
   const depth = under.get(couple.key);
@@ -51,17 +52,36 @@ export function portOf(
   return { block: index, at: far === x ? x + ASIDE : y - ASIDE, partners: [x, y], depth, kind: 'under' };
 }
 
+/** Free at both ends of the short line between two boxes, one under the other. */
+const JOIN = 1.5;
+
 type Laid = Layered;
 export type Middle = (block: number, at: number) => number;
+/** Where the box of a place of a block begins and ends, across the tier. */
+export type Bottom = (block: number, place: number) => { readonly top: number; readonly foot: number };
 
-/** The line that joins two partners. */
+/**
+ * The line that joins two partners.
+ * @param tallest height of the highest box of each tier
+ * @param bottom where the box of a place ends
+ */
 export function partnerLine(
   port: Port,
   blocks: readonly Block[],
   laid: Laid,
   tallest: readonly number[],
   middle: Middle,
+  bottom: Bottom,
 ): Point[] {
+  if (port.kind === 'stack') {
+    const at = middle(port.block, 0);
+    const { foot } = bottom(port.block, 0);
+    const below = bottom(port.block, 1);
+    return [
+      [at, foot + JOIN],
+      [at, below.top - JOIN],
+    ];
+  }
   const start = laid.depth[port.block]!;
   const height = tallest[blocks[port.block]!.tier - 1]!;
   const level = start + height / 2;
@@ -74,14 +94,14 @@ export function partnerLine(
       [between + half, level],
     ];
   }
-  const bottom = start + height + LINE_GAP;
+  const below = start + height + LINE_GAP;
   const turn = start + height + port.depth!;
   const [from, to] = [x + ASIDE, y - ASIDE];
   return [
-    [from, bottom],
+    [from, below],
     [from, turn],
     [to, turn],
-    [to, bottom],
+    [to, below],
   ];
 }
 
@@ -92,11 +112,13 @@ export function stemOf(
   laid: Laid,
   tallest: readonly number[],
   middle: Middle,
+  bottom: Bottom,
 ): Point[] {
   const x = middle(port.block, port.at);
   const start = laid.depth[port.block]!;
   const height = tallest[blocks[port.block]!.tier - 1]!;
   if (port.kind === 'between') return [[x, start + height / 2]];
+  if (port.kind === 'stack') return [[x, bottom(port.block, 1).foot + LINE_GAP]];
   if (port.kind === 'under') return [[x, start + height + port.depth!]];
   return [[x, start + height + LINE_GAP]];
 }

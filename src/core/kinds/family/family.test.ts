@@ -1,6 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { fonts } from '../../../../tests/support/fonts';
 import { drawn, readAs } from '../../../../tests/support/kinds';
-import { apply, type Change } from '../../chart';
+import { apply, type Change, defaultPage } from '../../chart';
+import { compose } from '../../compose';
 import { familyOf } from './family';
 import { generationsOf } from './generations';
 
@@ -175,5 +178,60 @@ describe('cells of a family', () => {
   it('refuse somebody who is not there, and to part those whose lines hang together', () => {
     expect(kind.writeCell!(chart, id('Kid'), 'father', 'Nobody')).toContain('nobody');
     expect(kind.writeCell!(chart, id('Pa'), 'partners', '')).toContain('Ma');
+  });
+});
+
+describe('households that stand one under another', () => {
+  const LIST = `Ada Fenn (1870, f)
++ Bo Fenn (1868, m)
+	Cy Fenn (1895, m)
+	Di Fenn (1897, f)
+	+ Ed Holt (1896, m)
+		Flo Holt (1920, f)
+		Gus Holt (1922, m)
+		Hal Holt (1925, m)
+`;
+  const boxesOf = (arrangement: Record<string, string>, list = LIST) => {
+    const { items } = drawn(readAs('family', list, arrangement).chart);
+    return (name: string) => items.find((item) => item.name.startsWith(name))!.box;
+  };
+
+  it('have the one who comes of the family on top, partners of one row elsewhere', () => {
+    const at = boxesOf({ couples: 'stack', siblings: 'row' });
+    expect(at('Di').x).toBeCloseTo(at('Ed').x, 1);
+    expect(at('Di').y).toBeLessThan(at('Ed').y);
+    expect(at('Di').y).toBeCloseTo(at('Cy').y, 1);
+    expect(at('Flo').y).toBeCloseTo(at('Gus').y, 1);
+    const apart = boxesOf({ couples: 'row', siblings: 'row' });
+    expect(apart('Di').y).toBeCloseTo(apart('Ed').y, 1);
+  });
+  it('stay side by side where both have parents in the picture', () => {
+    const at = boxesOf({ couples: 'stack' }, CLAN);
+    expect(at('Jo').y).toBeCloseTo(at('Ed').y, 1);
+    expect(at('Hal').x).toBeCloseTo(at('Iva').x, 1);
+  });
+  it('are brothers and sisters without families, in the order of their birth', () => {
+    const at = boxesOf({ couples: 'row', siblings: 'stack' });
+    expect(at('Flo').x).toBeCloseTo(at('Gus').x, 1);
+    expect(at('Flo').y).toBeLessThan(at('Gus').y);
+    expect(at('Gus').y).toBeLessThan(at('Hal').y);
+    // Cy has no brother or sister without a family.
+    expect(at('Cy').y).toBeCloseTo(at('Di').y, 1);
+  });
+  it('are never twins, whose lines part at one point', () => {
+    const at = boxesOf(
+      { siblings: 'stack' },
+      LIST.replace('Gus Holt (1922, m)', 'Gus Holt (5 May 1922, m)').replace(
+        'Hal Holt (1925, m)',
+        'Hal Holt (5 May 1922, m)',
+      ),
+    );
+    expect(at('Gus').y).toBeCloseTo(at('Hal').y, 1);
+  });
+  it('print a family of four generations at 9 pt on a sheet of A4 by themselves', () => {
+    const { chart } = readAs('family', readFileSync('demo/founding-family.txt', 'utf8'));
+    const { page } = compose({ ...chart, page: defaultPage }, fonts);
+    expect(page.smallestText).toBeGreaterThanOrEqual(9);
+    expect(page.filled).toBeGreaterThan(0.75);
   });
 });

@@ -13,6 +13,8 @@ export interface Household {
   readonly places: readonly Place[];
   /** Couples whose partners both stand here. */
   readonly couples: readonly Couple[];
+  /** Its places stand one under another: a couple, or brothers and sisters. */
+  readonly stack?: 'couple' | 'siblings';
 }
 
 /**

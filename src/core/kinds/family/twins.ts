@@ -4,13 +4,8 @@ import { dateIn, isYes } from '../../list';
 import type { ArrangedLink, ArrangeInput } from '../arrangement';
 import type { Family } from './family';
 
-/** Twins' lines part at one point: neighbours among brothers and sisters, born on one day or said to be twins. */
-export function meetAsTwins(
-  links: readonly ArrangedLink[],
-  family: Family,
-  items: ArrangeInput['chart']['items'],
-  down: boolean,
-): ArrangedLink[] {
+/** Twins with all who were born with them, oneself among them. */
+export function twinsOf(family: Family, items: ArrangeInput['chart']['items']): Map<string, string[]> {
   const twins = new Map<string, string[]>();
   for (const { children } of family.couples) {
     let run: string[] = [];
@@ -21,6 +16,15 @@ export function meetAsTwins(
       if (run.length > 1) for (const one of run) twins.set(one, run);
     }
   }
+  return twins;
+}
+
+/** Twins' lines part at one point: neighbours among brothers and sisters, born on one day or said to be twins. */
+export function meetAsTwins(
+  links: readonly ArrangedLink[],
+  twins: ReadonlyMap<string, readonly string[]>,
+  down: boolean,
+): ArrangedLink[] {
   if (twins.size === 0) return [...links];
   const along = ([x, y]: Point) => (down ? x : y);
   const depth = ([x, y]: Point) => (down ? y : x);
