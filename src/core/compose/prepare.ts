@@ -12,6 +12,7 @@ import {
   type Structure,
 } from '../kinds';
 import { largestScale, wantedSize } from '../layout';
+import { rememberedText } from '../remember';
 import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
 import { type Fonts, inLanguage } from '../text';
 import { type Caption, captionsOf, type Insets, roomFor, withRoom } from './captions';
@@ -23,7 +24,8 @@ import { type KeyEntry, pictureRoom } from './page';
 import { pictureOf } from './picture';
 import { smallestSet } from './place';
 import { patchesBy, ruleEntries } from './ruled';
-import { isWhole, keptTo, longestByTier, narrower, type Settled, settledByTrying, WIDTHS } from './settle';
+import { keptTo, type Settled, settledByTrying } from './settle';
+import { alike, FULL, narrowing, WIDTHS, type Widths } from './widths';
 
 /** What the key of a chart explains: its tiers and sets, what rules say, and the lines that are not those of the tree. */
 function keyOf(
@@ -157,19 +159,16 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
     room: pageRoom,
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   });
-  let longest: ReadonlyMap<number, number> | undefined;
-  const byWidth = new Map([[1, full as typeof full | undefined]]);
-  const at = (by: number) => {
-    if (!byWidth.has(by)) {
-      longest ??= longestByTier(worded, fonts);
-      const narrow = narrower(chart, longest, lookOf, by);
-      const own = narrow && sized(worded, narrow, fonts, sideways, held);
-      byWidth.set(by, own && isWhole(worded, own, full) ? own : undefined);
-    }
-    return byWidth.get(by);
-  };
+  // What containers and captions are made of has widths of its own; boxes that hold whole texts stay as wide as they are.
+  const isFixed = held !== undefined || full.captions.size > 0 || worded.some(isLong);
+  const narrow = narrowing(chart, worded, lookOf, full, fonts);
+  const at = rememberedText((key): typeof full | undefined => {
+    const own = narrow(JSON.parse(key) as Widths);
+    return own && { ...full, ...own, room: roomFor(worded, full.captions, own.sizes, sideways) };
+  });
+  const sizedAt = (by: Widths) => (isFixed || by.every((part) => part === 1) ? full : at(JSON.stringify(by)));
   const preparedAs = (settled: Settled | undefined): Prepared => {
-    const own = (settled && at(settled.by)) ?? full;
+    const own = (settled && sizedAt(settled.by)) ?? full;
     const input = inputWith(own);
     const arrangement = { ...settled?.lengths, ...outer.arrangement, ...settled?.choices };
     return {
@@ -190,18 +189,22 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   if (kept && kept.order.length > 0) return preparedAs(keptTo(kept, outside));
   const plain = preparedAs(undefined);
   if (asIs || !pageRoom) return plain;
-  // What containers and captions are made of has widths of its own; boxes that hold whole texts stay as wide as they are.
-  const widths = held || full.captions.size > 0 || worded.some(isLong) ? [1] : WIDTHS;
+  const widths = isFixed ? [1] : WIDTHS;
   const smallest = smallestSet(full);
   if (!kind.settle)
     return preparedAs(
-      settledByTrying(plain, widths, (tried) => at(tried.by) && preparedAs({ ...tried, order: outside.order }), fonts),
+      settledByTrying(
+        plain,
+        widths.map((part) => (part === 1 ? FULL : alike(part, outside.tiers))),
+        (tried) => sizedAt(tried.by) && preparedAs({ ...tried, order: outside.order }),
+        fonts,
+      ),
     );
   if (smallest === null) return plain;
   const found = kind.settle({
     widths,
     at: (by) => {
-      const own = at(by);
+      const own = sizedAt(by);
       return own && { ...inputWith(own), room: pageRoom };
     },
     smallest,

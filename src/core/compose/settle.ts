@@ -1,51 +1,15 @@
 /** How a chart stands by itself: parts of the widths of its boxes, gaps and branches that suit its page. */
-import type { Chart, Look } from '../chart';
+import type { Chart } from '../chart';
 import type { ArrangementChoice, SettledTree, Structure } from '../kinds';
 import { bestOf, type Setting, wantedSize } from '../layout';
 import type { Fonts } from '../text';
-import { narrowestBox, type Worded } from './measure';
 import { arranged, onto, smallestOf } from './place';
 import type { Prepared } from './prepare';
-
-/** Widths of boxes that are tried, as parts of those that the looks allow. */
-export const WIDTHS = [1, 0.82, 0.68, 0.56];
-/** Lines that a name, or another part of a box's words, may take in a narrower box. */
-const MOST_LINES = 3;
-
-/** Width of the narrowest box of each tier in which no word is broken, in points. */
-export function longestByTier(worded: readonly Worded[], fonts: Fonts): Map<number, number> {
-  const words = new Map<number, number>();
-  for (const item of worded) words.set(item.tier, Math.max(words.get(item.tier) ?? 0, narrowestBox(fonts, item)));
-  return words;
-}
-
-/** Looks with boxes of a part of their width, none narrower than its longest word; undefined where no tier can be. */
-export function narrower(chart: Chart, words: ReadonlyMap<number, number>, lookOf: (tier: number) => Look, by: number) {
-  const looks = new Map<number, Look>();
-  for (const [tier, longest] of words) {
-    const look = lookOf(tier);
-    const free = look.sizeRule !== 'fixed' && chart.tiers[String(tier)]?.look?.width === undefined;
-    const width = Math.max(look.width * by, longest);
-    if (free && width < look.width) looks.set(tier, { ...look, width });
-  }
-  return looks.size === 0 ? undefined : (tier: number) => looks.get(tier) ?? lookOf(tier);
-}
-
-/** Whether narrower boxes show all words as wider ones do, in few lines. */
-export const isWhole = (
-  worded: readonly Worded[],
-  { set, cut }: Pick<Prepared, 'set' | 'cut'>,
-  full: Pick<Prepared, 'set' | 'cut'>,
-): boolean =>
-  cut.size <= full.cut.size &&
-  worded.every(({ id, face }) => {
-    const lines = set.get(id)!.lines.length;
-    return lines <= full.set.get(id)!.lines.length || lines <= MOST_LINES * Math.max(1, face.lines.length - 1) + 1;
-  });
+import { FULL, type Widths } from './widths';
 
 /** How a chart was settled: to be kept to while its words are being typed. */
 export interface Settled {
-  readonly by: number;
+  readonly by: Widths;
   /** Of kinds whose branches are set in ways of their own. */
   readonly tree?: SettledTree;
   /** Gaps, by the key of their choice, where nobody set them. */
@@ -58,7 +22,8 @@ export interface Settled {
 
 /** What was settled for other lines, for those of a structure. */
 export function keptTo({ tree, order: before, ...rest }: Settled, { order, tierOf, tiers }: Structure): Settled {
-  if (!tree) return { ...rest, order };
+  const by = Array.from({ length: tiers }, (_, i) => rest.by[Math.min(i, rest.by.length - 1)] ?? 1);
+  if (!tree) return { ...rest, by, order };
   const known = new Map(before.map((id, i) => [id, tree.settings[i]!]));
   const ofTier = new Map<number, Setting>();
   for (const id of order) {
@@ -67,7 +32,7 @@ export function keptTo({ tree, order: before, ...rest }: Settled, { order, tierO
   }
   const settings = order.map((id) => known.get(id) ?? ofTier.get(tierOf.get(id)!) ?? tree.settings[0]!);
   const gaps = Array.from({ length: tiers }, (_, i) => tree.gaps.tiers[Math.min(i, tree.gaps.tiers.length - 1)]!);
-  return { ...rest, order, tree: { ...tree, settings, gaps: { ...tree.gaps, tiers: gaps } } };
+  return { ...rest, by, order, tree: { ...tree, settings, gaps: { ...tree.gaps, tiers: gaps } } };
 }
 
 /** Charts with more items, or more lines and links to an item, are not tried: each arrangement of theirs takes too long. */
@@ -84,7 +49,7 @@ const WIDER = [2, 1.5, 1.25];
  */
 export function settledByTrying(
   plain: Prepared,
-  widths: readonly number[],
+  widths: readonly Widths[],
   prepareAs: (tried: Pick<Settled, 'by' | 'lengths' | 'choices'>) => Prepared | undefined,
   fonts: Fonts,
 ): Settled | undefined {
@@ -98,7 +63,7 @@ export function settledByTrying(
   );
   const lengthsBy = (part: number) =>
     Object.fromEntries(free.map(({ key, initial, least }) => [key, Math.max(least, initial * part)]));
-  const tried = (by: number, lengths: Readonly<Record<string, number>>, choices: Readonly<Record<string, string>>) => {
+  const tried = (by: Widths, lengths: Readonly<Record<string, number>>, choices: Readonly<Record<string, string>>) => {
     const own = prepareAs({ by, lengths, choices });
     if (!own) return undefined;
     const arrangement = arranged(own);
@@ -115,14 +80,14 @@ export function settledByTrying(
   };
   const wanted = wantedSize(chart.page);
   const [plainest, ...others] = alternatives(kind.choices, chart.arrangement);
-  const first = tried(1, {}, plainest!);
+  const first = tried(FULL, {}, plainest!);
   if (!first) return undefined;
   const all = [first];
   for (const part of free.length > 0 ? [1, CLOSER] : [1])
     for (const choices of [plainest!, ...others])
       for (const by of widths) {
         if (bestOf(all, wanted).prints >= wanted) break;
-        const isFirst = by === 1 && part === 1 && choices === plainest;
+        const isFirst = by === FULL && part === 1 && choices === plainest;
         const next = isFirst ? undefined : tried(by, part === 1 ? {} : lengthsBy(part), choices);
         if (next) all.push(next);
       }

@@ -151,7 +151,8 @@ export interface Being {
 
 /** How a chart stands by itself: the part of the widths its boxes have, its branches, and gaps by the key of their choice. */
 export interface SettledKind {
-  readonly by: number;
+  /** By tier from the first. */
+  readonly by: readonly number[];
   readonly tree: SettledTree;
   readonly lengths: Readonly<Record<string, number>>;
 }
@@ -160,8 +161,8 @@ export interface SettledKind {
 export interface SettleTries {
   /** Parts of the widths that boxes have by their looks, the widest first. */
   readonly widths: readonly number[];
-  /** The chart with boxes of such widths; undefined where words would be cut or take too many lines. */
-  at(by: number): (ArrangeInput & { readonly room: Size }) | undefined;
+  /** The chart with boxes of such parts of their widths, by tier from the first, 1 where absent; undefined where they are what they were, or where words would be cut or take too many lines. */
+  at(by: readonly number[]): (ArrangeInput & { readonly room: Size }) | undefined;
   /** Size of the smallest words in the picture's own units. */
   readonly smallest: number;
   /** Largest scale of the picture. */

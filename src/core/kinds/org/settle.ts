@@ -29,11 +29,17 @@ const KEPT = 5;
 const CLOSER = [1, 0.75, 0.55] as const;
 /** Gaps widen up to this much, to take what is left of the page. */
 const WIDEST = 1.9;
+/** Widths of a tier by itself are taken where the whole prints this much larger, and is hardly less even. */
+const CLEARLY = 1.004;
+const EVEN_LOST = 0.01;
+/** Charts of no more posts look for mixtures at so many widths. */
+const SMALL = 150;
+const MIXED_AT = 4;
 /** A setting that prints this much smaller than a mixture does is still taken instead of an exception. */
 const NEAR = 0.985;
 
 interface Found extends SettledTree {
-  readonly by: number;
+  readonly at: At;
   readonly prints: number;
   readonly even: number;
   readonly laid: Tree;
@@ -68,7 +74,8 @@ class Search {
     return this.spent < EFFORT;
   }
 
-  place({ plan, input, by }: At, asked: SettledTree): Found {
+  place(at: At, asked: SettledTree): Found {
+    const { plan, input } = at;
     const { smallest, most } = this.tries;
     this.spent += plan.ids.length;
     const base = { ...plan.base, ...asked };
@@ -76,7 +83,7 @@ class Search {
     const scale = scaleIn(input.room, sizeOf(plan, laid), most);
     const one = {
       ...asked,
-      by,
+      at,
       laid,
       prints: scale * smallest,
       even: evenness(base, laid, (box) => plan.chosen[box] !== undefined),
@@ -163,9 +170,9 @@ interface Way {
   readonly shelves: number;
 }
 
-/** A plan with the boxes of a width. */
+/** A plan with the boxes of some widths, by tier. */
 interface At {
-  readonly by: number;
+  readonly by: readonly number[];
   readonly plan: Plan;
   readonly input: Input;
 }
@@ -206,6 +213,39 @@ function mixed(search: Search, at: At, rows: readonly number[], most: number, wa
   }
 }
 
+/**
+ * Widths of single tiers, on top of what was found best: each is narrowed or widened by itself while the whole prints
+ * clearly larger.
+ */
+function byTier(search: Search, tries: SettleTries, known: Map<string, At>): void {
+  const { wanted, widths } = tries;
+  const atWidths = (by: readonly number[]): At | undefined => {
+    const key = by.join(' ');
+    const before = known.get(key);
+    if (before) return before;
+    const input = tries.at(by);
+    const made = input && { by, plan: rounded(planOf(input)), input };
+    if (made) known.set(key, made);
+    return made;
+  };
+  let best = search.best();
+  const tiers = best.at.by.length;
+  for (let better = true; better && search.left && best.prints < wanted; ) {
+    better = false;
+    for (let tier = 0; tier < tiers; tier++)
+      for (const part of widths) {
+        if (!search.left || best.at.by[tier] === part) continue;
+        const at = atWidths(best.at.by.with(tier, part));
+        if (!at) continue;
+        const { settings, loose, shelves, gaps } = best;
+        const next = search.place(at, { settings, loose, shelves, gaps });
+        if (next.prints < best.prints * CLEARLY || next.even < best.even - EVEN_LOST) continue;
+        best = next;
+        better = true;
+      }
+  }
+}
+
 const asked = ({ plan, input }: At, { habit, shelves }: Way, closer: number): SettledTree => ({
   settings: settingsBy(plan, habit),
   gaps: gapsBy(plan, input, closer, closer),
@@ -220,12 +260,14 @@ const MOST_KNOWN = 60;
 /** @returns undefined where the chart is too large to be searched through, or has nothing to search */
 export function settle(tries: SettleTries): SettledKind | undefined {
   const { wanted, most, widths } = tries;
-  const input = tries.at(1);
+  const input = tries.at([]);
   if (!input || input.structure.order.length === 0 || input.structure.order.length > MOST_POSTS) return undefined;
-  const first: At = { by: 1, plan: rounded(planOf(input)), input };
-  const { base, chosen: own, columns } = first.plan;
+  const plan = rounded(planOf(input));
+  const { base, chosen: own, columns } = plan;
   const search = new Search(tries);
   const tiers = base.tier.reduce((so, tier) => Math.max(so, tier + 1), 0);
+  const alike = (part: number) => Array.from({ length: tiers }, () => part);
+  const first: At = { by: alike(1), plan, input };
   const isFree = own.some((setting, i) => setting === undefined && base.children[i]!.length > 1);
   const inRows = chosen(choices, input.chart.arrangement, 'tops') === 'rows';
   const rows = inRows ? shelfCounts(base.tops.length, ROWS_TRIED) : [base.shelves];
@@ -233,8 +275,8 @@ export function settle(tries: SettleTries): SettledKind | undefined {
   const waysOf = (all: readonly Habit[]) => rows.flatMap((shelves) => all.map((habit): Way => ({ habit, shelves })));
 
   for (const way of waysOf(isFree ? plain : plain.slice(0, 1))) search.place(first, asked(first, way, 1));
-  const at = (best: Found, all: readonly At[]): SettledKind => {
-    const { by, input: there } = all.find(({ by }) => by === best.by)!;
+  const at = (best: Found): SettledKind => {
+    const { by, input: there } = best.at;
     // What is left of the page is found with the boxes as they are.
     const exact: At = { by, plan: planOf(there), input: there };
     const { settings, gaps, loose, shelves } = filled(search, exact, search.place(exact, best), most);
@@ -242,12 +284,12 @@ export function settle(tries: SettleTries): SettledKind | undefined {
     return { by, lengths, tree: { settings, gaps, loose, shelves } };
   };
   const enough = ({ prints, even }: Found) => prints >= wanted && even >= EVEN;
-  if (enough(search.best())) return at(search.best(), [first]);
+  if (enough(search.best())) return at(search.best());
 
   const all: At[] = [first];
   for (const by of widths) {
-    const narrow = by === 1 ? undefined : tries.at(by);
-    if (narrow) all.push({ by, plan: rounded(planOf(narrow)), input: narrow });
+    const narrow = by === 1 ? undefined : tries.at(alike(by));
+    if (narrow) all.push({ by: alike(by), plan: rounded(planOf(narrow)), input: narrow });
   }
   const key = JSON.stringify([
     all.map(({ by, plan }) => [by, plan.base, [...plan.base.aides], plan.chosen, plan.direction, plan.join]),
@@ -258,12 +300,17 @@ export function settle(tries: SettleTries): SettledKind | undefined {
   const before = known.get(key);
   if (before) return before;
   uniformly(search, all, waysOf(isFree ? uniform(tiers) : plain.slice(0, 1)), wanted);
+  const atBy = new Map(all.map((one) => [one.by.join(' '), one]));
+  byTier(search, tries, atBy);
   // Branches may differ where no setting for all of a tier prints large enough, and nobody has set any.
   if (search.best().prints < wanted && isFree && own.every((setting) => setting === undefined)) {
-    const largest = search.found.reduce((so, one) => (one.prints > so.prints ? one : so));
-    mixed(search, all.find(({ by }) => by === largest.by)!, rows, most, wanted);
+    // Which widths suit a mixture best is not seen from uniform settings alone: small charts try several.
+    const ats = [...new Set(search.found.toSorted((a, b) => b.prints - a.prints).map((one) => one.at))];
+    const tried = base.tier.length <= SMALL ? MIXED_AT : 1;
+    for (const one of ats.slice(0, tried)) mixed(search, one, rows, most, wanted);
+    byTier(search, tries, atBy);
   }
-  const settled = at(search.best(), all);
+  const settled = at(search.best());
   if (known.size >= MOST_KNOWN) known.clear();
   known.set(key, settled);
   return settled;
