@@ -46,6 +46,13 @@ const run = (one, n) =>
     cwd: root,
   });
 const answerOf = (stdout) => JSON.parse(stdout.trim().split('\n').at(-1));
+/** The steepest growth between two sizes that both take a while; by what is sent, where that grows with the size. */
+const growthOf = (times) =>
+  times.slice(1).reduce((most, now, i) => {
+    const before = times[i];
+    const larger = Math.max(now.bytes / before.bytes, now.n / before.n);
+    return before.ms < LEAST_MS ? most : Math.max(most, Math.log(now.ms / before.ms) / Math.log(larger));
+  }, 0);
 let failed = 0;
 for (const one of cases) {
   if (only.length > 0 && !only.some((word) => one.name.includes(word))) continue;
@@ -71,12 +78,15 @@ for (const one of cases) {
     if (told.rss > LIMIT.megabytes) worst = `${n}: ${told.rss.toFixed(0)} MB`;
     if (n === one.to) break;
   }
-  // The steepest growth between two sizes that both take a while; by what is sent, where that grows with the size.
-  const growth = times.slice(1).reduce((most, now, i) => {
-    const before = times[i];
-    const larger = Math.max(now.bytes / before.bytes, now.n / before.n);
-    return before.ms < LEAST_MS ? most : Math.max(most, Math.log(now.ms / before.ms) / Math.log(larger));
-  }, 0);
+  let growth = growthOf(times);
+  if (!worst && growth > MOST_GROWTH) {
+    // What somebody else did meanwhile is not its growth: it counts if the lesser of two times grows so.
+    for (const told of times) {
+      const again = run(one, told.n);
+      if (again.status === 0) told.ms = Math.min(told.ms, answerOf(again.stdout).ms);
+    }
+    growth = growthOf(times);
+  }
   if (!worst && growth > MOST_GROWTH) worst = `grows over n^${MOST_GROWTH}`;
   if (worst) failed++;
   const last = times.at(-1);

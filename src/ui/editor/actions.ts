@@ -1,10 +1,11 @@
 /** What can be done at an item, at a line or on the empty sheet: one list for the menu, the strip and the command field. */
 import { nanoid } from 'nanoid';
-import { CAPTION_SIDES, type Change, type Chart, type Face, SHAPES, treeOf } from '../../core/chart';
+import { CAPTION_SIDES, type Change, type Chart, type Face, mirrored, SHAPES, treeOf } from '../../core/chart';
 import { faceOf } from '../../core/compose';
 import type { SceneEdge } from '../../core/scene';
 import { houseFor, tierLook } from '../../core/style';
 import { itemName, kindFor } from '../shared/fields';
+import { deliverFile, fileAddress } from './deliver';
 import { freeLine, lineOf, setBend, setLine } from './line-by-hand';
 import { addAt, moveAlong, moveIn, moveOut, remove } from './list/lines';
 import { addNote } from './notes';
@@ -194,6 +195,23 @@ export function itemActions(ids: readonly string[], write: Write, edit: (id: str
         openStage('style');
       },
     },
+    branch &&
+      kindFor(chart.kind).draws.tree && {
+        id: 'mirror',
+        label: words.command.mirrorBranch,
+        apart: true,
+        run: () => mirror(item.id),
+      },
+    branch &&
+      kindFor(chart.kind).draws.tree && {
+        id: 'only',
+        label: words.command.onlyBranch,
+        of: (['pdf', 'png', 'svg'] as const).map((as) => ({
+          id: as,
+          label: as.toUpperCase(),
+          run: () => void deliverFile(fileAddress.branch(item.id, as)),
+        })),
+      },
     { id: 'remove', label: words.list.removeLine, keys: 'Delete', apart: true, run: () => remove(item.id, 'line') },
     branch && {
       id: 'remove-branch',
@@ -203,6 +221,12 @@ export function itemActions(ids: readonly string[], write: Write, edit: (id: str
     },
   ];
   return actions.filter((action): action is Action => Boolean(action) && (action as Action).of?.length !== 0);
+}
+
+/** Exchanges left and right of a branch, or of all: the order of the list follows. */
+export function mirror(branch: string | null): void {
+  const what = mirrored(useEditor.getState().chart, branch);
+  if (what) change(what);
 }
 
 const setFaceBack = (ids: readonly string[]): Change => ({
@@ -268,6 +292,7 @@ export function sheetActions(write: Write, showAll: () => void): Action[] {
         openStage('style');
       },
     },
+    ...(kindFor(chart.kind).draws.tree ? [{ id: 'mirror', label: words.command.mirror, run: () => mirror(null) }] : []),
     { id: 'all', label: words.sheet.whole.page, apart: true, run: showAll },
   ];
 }

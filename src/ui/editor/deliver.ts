@@ -35,7 +35,7 @@ export async function copyPicture(dpi: string): Promise<void> {
 
 export const fileAddress = {
   pdf: () => 'picture?as=pdf&save=1',
-  branch: (id: string) => `picture?as=pdf&branch=${encodeURIComponent(id)}&save=1`,
+  branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,
   png: (dpi: string) => `picture?as=png&dpi=${dpi}&save=1`,
   svg: () => 'picture?as=svg&save=1',
   list: (format: string) => `list?as=${format}&save=1`,

@@ -3,18 +3,17 @@
  * widths of boxes and gaps; mixtures of branches only where none of them reaches the wanted size, with as few exceptions
  * as that takes. What is best is said in `layout/aim.ts`.
  */
-import { bestFit, bestOf, evenness, type Setting, type Tree, type TreeGaps, thinned, tree } from '../../layout';
-import type { ArrangeInput, SettledTree, Size } from '../arrangement';
+import { bestFit, type Setting, thinned } from '../../layout';
+import type { SettledTree } from '../arrangement';
 import { chosen } from '../choices';
 import type { SettledKind, SettleTries } from '../kind';
 import { choices } from './choices';
-import { type Plan, planOf, scaleIn, settingsBy, shelfCounts, sizeOf } from './plan';
+import { planOf, scaleIn, settingsBy, shelfCounts, sizeOf } from './plan';
+import { type At, EFFORT, type Found, gapsBy, rounded, Search } from './search';
 import { type Habit, habits, uniform } from './settings';
 
 /** Larger charts are placed in one of a few ways, found by halving: see `placed`. */
 const MOST_POSTS = 1_500;
-/** Boxes placed in all while it is looked for; at a few microseconds each this keeps an edit within its time. */
-const EFFORT = 20_000;
 /** The part of it that goes into the usual widths and gaps. */
 const AT_FIRST = 0.4;
 /** Even enough to look no further, where the wanted size is reached. */
@@ -29,6 +28,8 @@ const KEPT = 5;
 const CLOSER = [1, 0.75, 0.55] as const;
 /** Gaps widen up to this much, to take what is left of the page. */
 const WIDEST = 1.9;
+/** Deeper tiers are as wide as all are. */
+const MOST_TIERS = 12;
 /** Widths of a tier by itself are taken where the whole prints this much larger, and is hardly less even. */
 const CLEARLY = 1.004;
 const EVEN_LOST = 0.01;
@@ -37,65 +38,6 @@ const SMALL = 150;
 const MIXED_AT = 4;
 /** A setting that prints this much smaller than a mixture does is still taken instead of an exception. */
 const NEAR = 0.985;
-
-interface Found extends SettledTree {
-  readonly at: At;
-  readonly prints: number;
-  readonly even: number;
-  readonly laid: Tree;
-}
-
-type Input = ArrangeInput & { readonly room: Size };
-
-/** Gaps that nobody set are wider or closer by a factor along the tiers and across them. */
-function gapsBy(plan: Plan, { chart }: ArrangeInput, along: number, across: number): TreeGaps {
-  const { gaps } = plan.base;
-  const free = (key: string) => chart.arrangement[key] === undefined;
-  const sides = free('siblingGap') ? along : 1;
-  return {
-    siblings: gaps.siblings * sides,
-    cousins: gaps.cousins * sides,
-    trees: gaps.trees * (free('treeGap') ? along : 1),
-    tiers: gaps.tiers.map((gap, i) =>
-      chart.tiers[String(i + 1)]?.gap === undefined && free('tierGap') ? Math.max(12, gap * across) : gap,
-    ),
-    stack: Math.min(gaps.stack, gaps.siblings * sides),
-    indent: sides < 1 ? Math.max(8, gaps.indent * sides) : gaps.indent,
-  };
-}
-
-class Search {
-  private spent = 0;
-  readonly found: Found[] = [];
-
-  constructor(private readonly tries: SettleTries) {}
-
-  get left(): boolean {
-    return this.spent < EFFORT;
-  }
-
-  place(at: At, asked: SettledTree): Found {
-    const { plan, input } = at;
-    const { smallest, most } = this.tries;
-    this.spent += plan.ids.length;
-    const base = { ...plan.base, ...asked };
-    const laid = tree(base);
-    const scale = scaleIn(input.room, sizeOf(plan, laid), most);
-    const one = {
-      ...asked,
-      at,
-      laid,
-      prints: scale * smallest,
-      even: evenness(base, laid, (box) => plan.chosen[box] !== undefined),
-    };
-    this.found.push(one);
-    return one;
-  }
-
-  best(): Found {
-    return bestOf(this.found, this.tries.wanted);
-  }
-}
 
 /** Widens the gaps that are free, so that the picture takes what the page leaves it, without printing smaller. */
 function filled(search: Search, at: At, found: Found, most: number): SettledTree {
@@ -157,24 +99,10 @@ function evened(search: Search, at: At, start: Found): Found {
   return best;
 }
 
-/** Boxes are searched with in steps of so many points, so that a letter more or less changes nothing. */
-const STEP = 14;
-const rounded = (plan: Plan): Plan => {
-  const steps = (all: readonly number[]) => all.map((own) => Math.max(STEP, Math.round(own / STEP) * STEP));
-  return { ...plan, base: { ...plan.base, along: steps(plan.base.along), across: steps(plan.base.across) } };
-};
-
 /** A way to set all branches, in so many rows of trees. */
 interface Way {
   readonly habit: Habit;
   readonly shelves: number;
-}
-
-/** A plan with the boxes of some widths, by tier. */
-interface At {
-  readonly by: readonly number[];
-  readonly plan: Plan;
-  readonly input: Input;
 }
 
 /** Settings the same for all of a tier: at the usual widths and gaps, the largest of them then at closer ones. */
@@ -229,7 +157,7 @@ function byTier(search: Search, tries: SettleTries, known: Map<string, At>): voi
     return made;
   };
   let best = search.best();
-  const tiers = best.at.by.length;
+  const tiers = Math.min(MOST_TIERS, best.at.by.length);
   for (let better = true; better && search.left && best.prints < wanted; ) {
     better = false;
     for (let tier = 0; tier < tiers; tier++)

@@ -1,8 +1,9 @@
 /** What the command field finds: items, settings of all stages, and what can be done, each with its words and keys. */
 import { mended } from '../../../core/answers';
-import { type Chart, mirrored } from '../../../core/chart';
+import type { Chart } from '../../../core/chart';
 import { listFormats, XLSX } from '../../../core/write';
 import { itemName, kindFor } from '../../shared/fields';
+import { mirror } from '../actions';
 import { copyPicture, deliverFile, fileAddress } from '../deliver';
 import { linesTo } from '../line-by-hand';
 import { printChart } from '../Print';
@@ -162,10 +163,7 @@ const mirrorEntry = (chart: Chart): Entry[] =>
           where: words.stages.arrange,
           also: 'flip turn round order',
           done: true,
-          run: () => {
-            const what = mirrored(useEditor.getState().chart, null);
-            if (what) change(what);
-          },
+          run: () => mirror(null),
         },
       ]
     : [];

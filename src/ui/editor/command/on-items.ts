@@ -1,10 +1,10 @@
 /** What can be done with items, sets and lines of the list that the words name, without selecting them first. */
 import { nanoid } from 'nanoid';
-import { apply, asOne, type Change, type Chart, mirrored, SIDES, setsOf, treeOf } from '../../../core/chart';
+import { apply, asOne, type Change, type Chart, SIDES, setsOf, treeOf } from '../../../core/chart';
 import { remembered } from '../../../core/remember';
 import { symbolIds, symbols } from '../../../core/symbols';
 import { cellText, itemName, kindFor, matterFor, writeCell } from '../../shared/fields';
-import { type Action, itemActions } from '../actions';
+import { type Action, itemActions, mirror } from '../actions';
 import { deliverFile, fileAddress } from '../deliver';
 import { lineOf, linesTo, setLine } from '../line-by-hand';
 import { renameTo } from '../list/Sets';
@@ -84,16 +84,13 @@ function moreOf(chart: Chart, id: string): Entry[] {
     ),
     ...(kindFor(chart.kind).draws.tree && treeOf(chart.items).childrenOf(id).length > 0
       ? [
-          entry('only', words.command.onlyBranch, () => void deliverFile(fileAddress.branch(id)), 'part of the chart'),
           entry(
-            'mirror',
-            words.command.mirrorBranch,
-            () => {
-              const what = mirrored(useEditor.getState().chart, id);
-              if (what) change(what);
-            },
-            'left right order flip turn round',
+            'only',
+            `${words.command.onlyBranch} PDF`,
+            () => void deliverFile(fileAddress.branch(id, 'pdf')),
+            'part of the chart',
           ),
+          entry('mirror', words.command.mirrorBranch, () => mirror(id), 'left right order flip turn round'),
         ]
       : []),
     ...(kindFor(chart.kind).draws.sets

@@ -188,7 +188,7 @@ export const words = {
     gap: (name: string) => `Gap after ${name}`,
     mirror: 'Mirror: left and right exchanged',
     mirrorBranch: 'Mirror this branch',
-    onlyBranch: 'Save only this branch as PDF',
+    onlyBranch: 'Save only this branch as',
   },
   close: 'Close',
   dismiss: 'Dismiss',
