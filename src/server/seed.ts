@@ -59,7 +59,6 @@ const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
       title: 'Who does what at Saltmarsh Garden',
       list: garden,
       chart: {
-        arrangement: { leaves: 'stack', bands: 'loose' },
         tiers: {
           1: { name: 'Directors' },
           2: { name: 'Heads' },

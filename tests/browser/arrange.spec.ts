@@ -197,6 +197,56 @@ test('the sheet is zoomed at the pointer, panned, and shown whole again', async 
   await expect(zoom).toHaveText('100%');
 });
 
+test('all of the page is shown, pressed again all of the picture, and that is remembered', async ({
+  page,
+  request,
+}) => {
+  await open(page, await newChart(request, 'Top\n\tAnn\n\tBo\n'));
+  const zoom = page.getByTitle('True size');
+  const whole = page.getByRole('button', { name: /^Whole p/ });
+  await expect(whole).toHaveText('Whole page');
+  const ofPage = Number.parseInt(await zoom.innerText(), 10);
+  await whole.click();
+  await expect(whole).toHaveText('Whole picture');
+  await expect.poll(async () => Number.parseInt(await zoom.innerText(), 10)).toBeGreaterThan(ofPage);
+  await page.reload();
+  await expect(whole).toHaveText('Whole picture');
+  await expect.poll(async () => Number.parseInt(await zoom.innerText(), 10)).toBeGreaterThan(ofPage);
+  await whole.press('Enter');
+  await expect(whole).toHaveText('Whole page');
+  await expect.poll(async () => Number.parseInt(await zoom.innerText(), 10)).toBe(ofPage);
+});
+
+test('what is folded says what is set in it, and is opened by keys', async ({ page, request }) => {
+  await open(page, await newChart(request, FAN));
+  await page.keyboard.press('Alt+2');
+  const gaps = page.locator('summary', { hasText: 'Gaps' });
+  await expect(gaps).toHaveText(/^Gaps \d+, \d+, \d+ pt$/);
+  await expect(page.getByLabel('Between posts')).toBeHidden();
+  await gaps.press('Enter');
+  await page.getByLabel('Between posts').last().fill('33');
+  await expect(gaps).toHaveText(/^Gaps 33, /);
+  await page.getByLabel('Smallest words wanted').last().fill('12');
+  await expect(page.getByText(/Smallest text prints at/)).toBeVisible();
+  await page.getByRole('button', { name: 'By the paper' }).click();
+  await expect(page.getByLabel('Smallest words wanted').last()).toHaveValue('9');
+});
+
+test('a branch alone is saved from its menu, and turned round', async ({ page, request }) => {
+  await open(page, await newChart(request, 'Top\n\tAnn\n\t\tDi\n\t\tEd\n\tBo\n'));
+  await item(page, 'Ann').click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Mirror this branch' }).click();
+  await expect.poll(() => lines(page)).toEqual(['Top', '  Ann', '    Ed', '    Di', '  Bo']);
+  await item(page, 'Ann').click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Save only this branch as' }).press('ArrowRight');
+  const wait = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'SVG' }).press('Enter');
+  const stream = await (await wait).createReadStream();
+  const text = Buffer.concat(await stream.toArray()).toString();
+  expect(text).toContain('Ed');
+  expect(text).not.toContain('>Bo<');
+});
+
 test('left and right are exchanged by one command, and back by the same', async ({ page, request }) => {
   await open(page, await newChart(request, 'Top\n\tAnn\n\tBo\n\tCy\n'));
   const mirror = async () => {

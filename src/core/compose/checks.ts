@@ -70,7 +70,9 @@ export function pictureProblems(
       ],
     });
   for (const band of bands) {
-    const { fill, ink } = looks[band.tier - 1]!;
+    const { fill, ink, opacity } = looks[band.tier - 1]!;
+    // Plain words stand on the paper, in the ink that is made for it.
+    if (opacity === 0) continue;
     const ratio = contrast(fill, ink);
     if (ratio < LEAST_CONTRAST)
       found.push({

@@ -25,6 +25,8 @@ function unreadable(items: readonly PlacedItem[], looks: readonly Look[]): Probl
   }
   return [...groups.values()].flatMap((group): Problem[] => {
     const [first] = group;
+    // Plain words stand on the paper.
+    if (first!.look.opacity === 0) return [];
     const ratio = contrast(first!.look.fill, first!.look.ink);
     if (ratio >= LEAST_CONTRAST) return [];
     const more = group.length > 1 ? ` and ${group.length - 1} more` : '';

@@ -131,7 +131,8 @@ export function paint(
       tier: i + 1,
       name,
       ...counts[i]!,
-      fill: lookOf(i + 1).fill,
+      // Of plain words, the colour in which a tier is known is none of their own.
+      fill: lookOf(i + 1).opacity > 0 ? lookOf(i + 1).fill : house.quietInk,
       start: placed ? to.depth(start) : 0,
       end: placed ? to.depth(end) : 0,
     };

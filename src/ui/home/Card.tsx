@@ -58,7 +58,7 @@ export function Card({ card, bin, chosen, onChoose, onRename, onCopy, onBin, onR
         event.preventDefault();
       }}
     >
-      <label className="absolute top-2 left-2 z-10 grid size-7 cursor-pointer place-items-center rounded border border-rule bg-sheet">
+      <label className="absolute top-2 right-2 z-10 grid size-7 cursor-pointer place-items-center rounded border border-rule bg-sheet">
         <input
           type="checkbox"
           className="size-4 accent-plum"
