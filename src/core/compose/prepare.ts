@@ -113,6 +113,7 @@ function sized(parts: Worded[], lookOf: (tier: number) => Look, fonts: Fonts, si
   return { set, cut, captions, room, sizes, inside };
 }
 type Held = ReturnType<typeof heldOf>;
+type Sized = Pick<Prepared, 'set' | 'cut' | 'captions' | 'room' | 'sizes' | 'inside'>;
 
 export interface PrepareOptions {
   /** Not settled: widths, gaps and branches as they are set. For who searches by itself. */
@@ -150,7 +151,7 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   const full = sized(worded, lookOf, fonts, sideways, held);
   const enclosed = enclosedOf(chart, structure);
   const pageRoom = pictureRoom(chart, names, key, fonts);
-  const inputWith = ({ sizes, room }: Pick<typeof full, 'sizes' | 'room'>): ArrangeInput => ({
+  const inputWith = ({ sizes, room }: Pick<Sized, 'sizes' | 'room'>): ArrangeInput => ({
     chart: outer,
     structure: outside,
     sizes: withRoom(sizes, room),
@@ -162,11 +163,12 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   // What containers and captions are made of has widths of its own; boxes that hold whole texts stay as wide as they are.
   const isFixed = held !== undefined || full.captions.size > 0 || worded.some(isLong);
   const narrow = narrowing(chart, worded, lookOf, full, fonts);
-  const at = rememberedText((key): typeof full | undefined => {
+  const at = rememberedText((key): Sized | undefined => {
     const own = narrow(JSON.parse(key) as Widths);
     return own && { ...full, ...own, room: roomFor(worded, full.captions, own.sizes, sideways) };
   });
-  const sizedAt = (by: Widths) => (isFixed || by.every((part) => part === 1) ? full : at(JSON.stringify(by)));
+  const sizedAt = (by: Widths): Sized | undefined =>
+    isFixed || by.every((part) => part === 1) ? full : at(JSON.stringify(by));
   const preparedAs = (settled: Settled | undefined): Prepared => {
     const own = (settled && sizedAt(settled.by)) ?? full;
     const input = inputWith(own);

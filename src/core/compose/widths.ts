@@ -1,5 +1,6 @@
 /** Boxes narrower than their looks allow, tier by tier: words wrap more, and a picture may print larger. */
 import type { Chart, Look } from '../chart';
+import type { SetWords, Size } from '../kinds';
 import type { Fonts } from '../text';
 import { measure, narrowestBox, type Worded } from './measure';
 
@@ -15,7 +16,12 @@ export const WIDTHS = [1, 0.82, 0.68, 0.56];
 /** Lines that a name, or another part of a box's words, may take in a narrower box. */
 const MOST_LINES = 3;
 
-type Measured = ReturnType<typeof measure>;
+type Measured = Readonly<{
+  set: ReadonlyMap<string, SetWords>;
+  sizes: ReadonlyMap<string, Size>;
+  /** Items whose words could not be shown whole. */
+  cut: ReadonlySet<string>;
+}>;
 
 /** Whether narrower boxes show all words as wider ones do, in few lines. */
 const isWhole = (worded: readonly Worded[], { set, cut }: Measured, full: Pick<Measured, 'set' | 'cut'>): boolean =>
