@@ -5,6 +5,7 @@ export interface Case {
   readonly name: string;
   /** Kind that it is read as; every kind is asked where absent, as when a list is pasted. */
   readonly kind?: string;
+  readonly arrangement?: Readonly<Record<string, string>>;
   /** Lines, letters or cells to begin with, and at the most: the stated limit, or what fits a body. */
   readonly from: number;
   readonly to: number;
@@ -163,6 +164,22 @@ export const cases: readonly Case[] = [
     from: 250,
     to: 4_000,
     make: (n) => lines(n, (i) => `Hub - to -> C${i}`),
+  },
+  {
+    name: 'one concept linked to all, in rings',
+    kind: 'concept',
+    arrangement: { layout: 'rings' },
+    from: 250,
+    to: 4_000,
+    make: (n) => lines(n, (i) => `Hub - has -> Leaf ${i}`),
+  },
+  {
+    name: 'concepts all linked, free',
+    kind: 'concept',
+    arrangement: { layout: 'free' },
+    from: 15,
+    to: 120,
+    make: (n) => lines(n * n, (i) => (Math.floor(i / n) < i % n ? `C${Math.floor(i / n)} - to -> C${i % n}` : '')),
   },
   {
     name: 'a family of one couple and many children',

@@ -25,7 +25,9 @@ try {
     if (!list) said = offer?.fitness.why ?? 'nothing';
     else {
       const own = kind ?? offer!.kind;
-      const { scene, problems } = compose(chartOfList(own, 'T', list), fonts);
+      const chart = chartOfList(own, 'T', list);
+      const arrangement = { ...chart.arrangement, ...one.arrangement };
+      const { scene, problems } = compose({ ...chart, arrangement }, fonts);
       said = `${own.id}: ${scene.items.length} items, ${scene.edges.length} lines, ${problems.length} problems`;
     }
   }

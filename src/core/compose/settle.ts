@@ -37,6 +37,8 @@ export function keptTo({ tree, order: before, ...rest }: Settled, { order, tierO
 
 /** Charts with more items, or more lines and links to an item, are not tried: each arrangement of theirs takes too long. */
 const MOST_TRIED = { items: 220, links: 3 };
+/** Larger maps round a middle are arranged once. */
+const MOST_ROUND = 60;
 /** Gaps close up to this part of what they are, where the wanted size asks for it. */
 const CLOSER = 0.6;
 /** Gaps widen up to this much, to take what is left of the page. */
@@ -74,6 +76,7 @@ export function settledByTrying(
       by,
       lengths,
       choices,
+      fills: arrangement.axis === 'rings',
       prints: smallest * place.scale,
       even: arrangement.even ?? 1,
     };
@@ -83,16 +86,18 @@ export function settledByTrying(
   const first = tried(FULL, {}, plainest!);
   if (!first) return undefined;
   const all = [first];
-  for (const part of free.length > 0 ? [1, CLOSER] : [1])
+  // What is drawn round a middle takes the proportions of its page as it is; only narrower boxes can make it larger.
+  const { fills } = first;
+  for (const part of free.length > 0 && !fills ? [1, CLOSER] : [1])
     for (const choices of [plainest!, ...others])
-      for (const by of widths) {
+      for (const by of fills && count > MOST_ROUND ? [] : widths) {
         if (bestOf(all, wanted).prints >= wanted) break;
         const isFirst = by === FULL && part === 1 && choices === plainest;
         const next = isFirst ? undefined : tried(by, part === 1 ? {} : lengthsBy(part), choices);
         if (next) all.push(next);
       }
   let best = bestOf(all, wanted);
-  for (const { key, initial } of free)
+  for (const { key, initial } of fills ? [] : free)
     for (const part of WIDER) {
       const lengths = { ...best.lengths, [key]: (best.lengths[key] ?? initial) * part };
       const next = tried(best.by, lengths, best.choices);

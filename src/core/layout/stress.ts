@@ -125,7 +125,7 @@ interface Extent {
   readonly height: number;
 }
 /** Rounds in which boxes are moved off each other; what then still overlaps makes all move apart alike. */
-const ROUNDS = 40;
+const ROUNDS = 25;
 /** Of how much of an overlap a round takes away, so that boxes do not jump past each other. */
 const MOST_STEP = 1.5;
 /** Nearest nodes of each whose distances are kept. */
@@ -145,21 +145,28 @@ export function movedApart(start: readonly Point[], sizes: readonly Extent[], ga
       dy > 1e-9 ? upFor / dy : Number.POSITIVE_INFINITY,
     );
   };
+  const count = at.length;
   for (let round = 0; round < ROUNDS; round++) {
-    const wanted = new Map<string, StressPair>();
+    const wanted = new Map<number, StressPair>();
+    const take = (a: number, b: number, distance: number) =>
+      wanted.set(a < b ? a * count + b : b * count + a, { a, b, distance, weight: 1 / distance ** 2 });
     let overlaps = 0;
-    for (let a = 0; a < at.length; a++) {
-      const far = (b: number) => Math.hypot(at[a]![0] - at[b]![0], at[a]![1] - at[b]![1]);
-      const others = at
-        .flatMap((_, b) => (b === a ? [] : [{ b, distance: far(b) }]))
-        .sort((p, q) => p.distance - q.distance);
-      for (const [rank, { b, distance }] of others.entries()) {
+    for (let a = 0; a < count; a++) {
+      const near: { b: number; distance: number }[] = [];
+      for (let b = 0; b < count; b++) {
+        if (b === a) continue;
+        const distance = Math.hypot(at[a]![0] - at[b]![0], at[a]![1] - at[b]![1]);
         const by = short(a, b);
-        if (by > 1) overlaps++;
-        else if (rank >= NEAREST) continue;
-        const length = Math.max(distance, 1) * Math.min(by, MOST_STEP);
-        wanted.set(a < b ? `${a} ${b}` : `${b} ${a}`, { a, b, distance: length, weight: 1 / length ** 2 });
+        if (by > 1) {
+          overlaps++;
+          take(a, b, Math.max(distance, 1) * Math.min(by, MOST_STEP));
+        } else if (near.length < NEAREST || distance < near.at(-1)!.distance) {
+          const place = near.findIndex((other) => other.distance > distance);
+          near.splice(place < 0 ? near.length : place, 0, { b, distance });
+          if (near.length > NEAREST) near.pop();
+        }
       }
+      for (const { b, distance } of near) take(a, b, Math.max(distance, 1));
     }
     if (overlaps === 0) return at;
     at = majorized(at, [...wanted.values()], 12);

@@ -225,10 +225,17 @@ export async function changesSince(id: string, since: number): Promise<LoggedCha
 /** Undo steps kept at hand; older changes stay in the log. */
 const STEPS = 200;
 
-/** Origins and inverses of the last changes, oldest first: what undo and redo are rebuilt from. */
-export async function recentSteps(id: string): Promise<{ origin: Origin; inverse: Change }[]> {
-  const rows = await query<{ origin: Origin; inverse: Change }>(
-    `SELECT origin, inverse FROM changes l WHERE chart = $1 AND ${owned} ORDER BY revision DESC LIMIT $3`,
+/** A change of the log as undo sees it, and the key that it was sent with. */
+interface Step {
+  readonly origin: Origin;
+  readonly inverse: Change;
+  readonly key: string | null;
+}
+
+/** Origins, inverses and keys of the last changes, oldest first: what undo and redo are rebuilt from. */
+export async function recentSteps(id: string): Promise<Step[]> {
+  const rows = await query<Step>(
+    `SELECT origin, inverse, key FROM changes l WHERE chart = $1 AND ${owned} ORDER BY revision DESC LIMIT $3`,
     [id, await account(), STEPS],
   );
   return rows.reverse();

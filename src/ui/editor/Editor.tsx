@@ -60,7 +60,7 @@ interface Props {
   readonly id: string;
   readonly chart: Chart;
   readonly revision: number;
-  readonly steps: readonly { readonly origin: Origin; readonly inverse: Change }[];
+  readonly steps: readonly { readonly origin: Origin; readonly inverse: Change; readonly key?: string | null }[];
 }
 
 export function Editor(loaded: Props) {

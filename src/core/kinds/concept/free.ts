@@ -6,14 +6,13 @@
 import { leastStress, movedApart, type Point, type StressPair, stepsFrom } from '../../layout';
 import { arrangeRings, type RingsInput } from './rings';
 import { anglesOf } from './sectors';
-import { finish, grid, inProportion, type Laid, placeLinks, type Rect } from './straight';
+import { finish, grid, growthsOf, inProportion, type Laid, placeLinks, type Rect } from './straight';
 
 /** Larger maps stand in rings: every concept is held against every other here. */
-const MOST_CONCEPTS = 300;
+const MOST_CONCEPTS = 120;
 /** How much more the distance from the main idea counts than that from another concept. */
 const RING = 3;
 const GROW = 1.08;
-const MOST_GROWTHS = 24;
 
 /** Places for one size of the map, as far apart as `length` for a link. */
 function placesOf(input: RingsInput, length: number): Point[] {
@@ -52,9 +51,10 @@ export function arrangeFree(input: RingsInput): Laid {
   const boxes = concepts.map((id) => sizes.get(id)!);
   const mean = boxes.reduce((sum, { width, height }) => sum + width + height, 0) / (2 * boxes.length);
   const length = mean + gaps.tiers * 0.6;
+  const growths = growthsOf(concepts.length, links.length);
   const places = placesOf(input, length);
   const largest = boxes.reduce((most, { width, height }) => Math.max(most, width, height), 0);
-  return inProportion(room, (flat) => {
+  return inProportion(room, concepts.length, (flat) => {
     const stretched = places.map(([x, y]): Point => [x * Math.sqrt(flat), y / Math.sqrt(flat)]);
     const apart = movedApart(stretched, boxes, gaps.siblings);
     for (let growth = 0, by = 1; ; growth++, by *= GROW) {
@@ -68,7 +68,7 @@ export function arrangeFree(input: RingsInput): Laid {
         }),
       );
       const worded = placeLinks(links, placed, taken, tierOf);
-      if (worded.homeless > 0 && growth < MOST_GROWTHS) continue;
+      if (worded.homeless > 0 && growth < growths) continue;
       const radii = Array.from({ length: tiers }, (_, i) => i * length * by);
       return finish(placed, worded.links, radii, mean / 2, worded.homeless > 0 ? [crowdedLinks()] : []);
     }

@@ -9,7 +9,7 @@ import type { Size } from '../arrangement';
 import type { WordedLink } from '../worded';
 import type { Graph } from './graph';
 import { anglesOf } from './sectors';
-import { finish, grid, inProportion, type Laid, placeLinks, type Rect } from './straight';
+import { finish, grid, growthsOf, inProportion, type Laid, placeLinks, type Rect } from './straight';
 
 export interface RingsInput {
   readonly graph: Graph;
@@ -22,11 +22,11 @@ export interface RingsInput {
 
 /** All rings grow by this much at a time, one by itself by less. */
 const GROW = { all: 1.1, one: 1.05 };
-const MOST_GROWTHS = { all: 24, one: 60 };
+const MOST_GROWTHS = 60;
 
 export function arrangeRings(input: RingsInput): Laid {
   const angles = anglesOf(input);
-  return inProportion(input.room, (flat) => ringsAs(input, angles, flat));
+  return inProportion(input.room, input.graph.concepts.length, (flat) => ringsAs(input, angles, flat));
 }
 
 /** @param flat how much wider than high the ellipses are */
@@ -38,6 +38,7 @@ function ringsAs({ graph, sizes, links, gaps }: RingsInput, angles: ReadonlyMap<
     0,
   );
   const ofTier = Array.from({ length: tiers }, (_, i) => concepts.filter((id) => tierOf.get(id) === i + 1));
+  const growths = growthsOf(concepts.length, links.length);
   let scale = 1;
   for (let growth = 0; ; growth++, scale *= GROW.all) {
     const step = (largest * 0.4 + gaps.tiers) * scale;
@@ -56,7 +57,7 @@ function ringsAs({ graph, sizes, links, gaps }: RingsInput, angles: ReadonlyMap<
       // Parts that are not joined to the main idea have firsts of their own: they can't all stand in the middle.
       let radius = i > 0 ? radii[i - 1]! + step : own.length > 1 ? step * 0.6 : 0;
       // On no shorter way round can they stand side by side.
-      const round = own.reduce((sum, id) => sum + Math.min(sizes.get(id)!.width, sizes.get(id)!.height), 0);
+      const round = own.reduce((sum, id) => sum + (sizes.get(id)!.width + sizes.get(id)!.height) / 2, 0);
       if (own.length > 1) radius = Math.max(radius, round / (2 * Math.PI * Math.max(wider, higher)));
       let placed: Rect[] = [];
       for (let tries = 0; ; tries++, radius = radius * GROW.one + 1) {
@@ -68,7 +69,7 @@ function ringsAs({ graph, sizes, links, gaps }: RingsInput, angles: ReadonlyMap<
           return true;
         });
         if (clear) break;
-        if (tries < MOST_GROWTHS.one) continue;
+        if (tries < MOST_GROWTHS) continue;
         free = false;
         break;
       }
@@ -78,7 +79,7 @@ function ringsAs({ graph, sizes, links, gaps }: RingsInput, angles: ReadonlyMap<
       }
       radii.push(radius);
     }
-    const last = growth === MOST_GROWTHS.all;
+    const last = growth === growths;
     const placed = placeLinks(links, boxes, taken, tierOf);
     if (placed.homeless > 0 && !last) continue;
     const problems: Problem[] = free && placed.homeless === 0 ? [] : [crowded()];

@@ -2,6 +2,7 @@
 import { crossingsOf, type Point } from '../../layout';
 import type { Size } from '../arrangement';
 import type { Graph } from './graph';
+import { MOST_HELD_AGAINST } from './straight';
 
 export interface SectorsInput {
   readonly graph: Graph;
@@ -80,7 +81,8 @@ export function anglesOf({ graph, sizes, links }: SectorsInput): Map<string, num
     };
     const lines = links.map(({ from, to }): Point[] => [at(from), at(to)]);
     let through = 0;
-    for (const id of graph.concepts) {
+    const few = graph.concepts.length * links.length <= MOST_HELD_AGAINST;
+    for (const id of few ? graph.concepts : []) {
       const [x, y] = at(id);
       const reach = Math.hypot(sizes.get(id)!.width, sizes.get(id)!.height) / 2;
       for (const [i, { from, to }] of links.entries())

@@ -19,10 +19,20 @@ const PHRASE_GAP = 6;
 /** Places tried for a phrase, as parts of its link from end to end: the middle first. */
 const PLACES = [0.5, 0.44, 0.56, 0.38, 0.62, 0.32, 0.68, 0.26, 0.74, 0.2, 0.8];
 /** Of more lines, words are not kept off those of others. */
-const MOST_LINES = 300;
-/** Pictures are stretched no more than this, as wide to high or as high to wide; sought in so many steps. */
+const MOST_LINES = 120;
+/** Pictures are stretched no more than this, as wide to high or as high to wide. */
 const FLATTEST = 2.4;
-const STEPS = 4;
+/** Steps in which that is sought: of small maps, of larger ones, and none of the largest. */
+const STEPS = { small: 4, large: 1 };
+const SIZES = { small: 60, large: 300 };
+/** Lines held against boxes. */
+export const MOST_HELD_AGAINST = 100_000;
+/** Concepts placed and places of phrases tried in all, while a map grows until all have room. */
+const EFFORT = 40_000;
+const MOST_GROWTHS = 24;
+/** How often a map may grow: the time stays bounded. */
+export const growthsOf = (concepts: number, links: number): number =>
+  Math.max(2, Math.min(MOST_GROWTHS, Math.floor(EFFORT / (concepts + PLACES.length * links))));
 
 const apart = (a: Rect, b: Rect, gap: number) =>
   a.x + a.width + gap <= b.x ||
@@ -58,9 +68,10 @@ export type Laid = Omit<Arrangement, 'figures'> & {
   readonly behind: number;
 };
 
-/** Lines that run behind a box that is not at their ends. */
+/** Lines that run behind a box that is not at their ends; not counted in the largest maps, where all run behind some. */
 function behind(links: readonly ArrangedLink[], boxes: ReadonlyMap<string, Rect>): number {
   let count = 0;
+  if (links.length * boxes.size > MOST_HELD_AGAINST) return 0;
   for (const { from, to, points } of links)
     for (const [id, box] of boxes) if (id !== from && id !== to && crosses(points[0]!, points.at(-1)!, box)) count++;
   return count;
@@ -88,14 +99,15 @@ function crosses(from: Point, to: Point, { x, y, width, height }: Rect): boolean
  * The best of some stretched pictures on a page: the fewest lines behind boxes, then the largest.
  * @param as the picture, its places this much wider than high
  */
-export function inProportion(room: Size | undefined, as: (flat: number) => Laid): Laid {
+export function inProportion(room: Size | undefined, concepts: number, as: (flat: number) => Laid): Laid {
   let best = as(1);
   if (!room) return best;
   const scale = ({ width, height }: Size) => Math.min(room.width / width, room.height / height);
   const faults = ({ problems = [], behind: lines }: Laid) => 1_000 * problems.length + lines;
   let flat = 1;
   let last = best;
-  for (let step = 0; step < STEPS; step++) {
+  const steps = concepts <= SIZES.small ? STEPS.small : concepts <= SIZES.large ? STEPS.large : 0;
+  for (let step = 0; step < steps; step++) {
     // Boxes are wide already: by how much places have to differ from the page is seen in what comes out.
     const amiss = room.width / room.height / (last.width / last.height);
     flat = Math.max(1 / FLATTEST, Math.min(FLATTEST, flat * amiss));

@@ -1,7 +1,16 @@
 /** Two windows and a server in memory: whatever is changed, whatever fails, all end with the same chart. */
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { advance, type Change, type Chart, type Entry, emptyChart, firstOrders, treeOf } from '../../../core/chart';
+import {
+  advance,
+  apply,
+  type Change,
+  type Chart,
+  type Entry,
+  emptyChart,
+  firstOrders,
+  treeOf,
+} from '../../../core/chart';
 import { type Sync, type SyncView, startSync } from './sync';
 
 const kept = new Map<string, unknown>();
@@ -27,7 +36,7 @@ function garden(): Chart {
 /** The server's side of the contract: revisions, changes on top of what came meanwhile, 409 where one fits no more, keys. */
 class Server {
   chart = garden();
-  log: (Entry & { revision: number; key: string })[] = [];
+  log: (Entry & { revision: number; key: string; inverse: Change })[] = [];
   answers = new Map<string, { body: string; revision: number }>();
   fails: ('refuse' | 'lose answer' | 'break')[] = [];
   /** How much of what led there is told along with a revision, and with a refusal. */
@@ -62,8 +71,10 @@ class Server {
     if (!step.ok && base < this.log.length)
       return this.reply(409, { missed: this.tells === 'all' ? this.log.slice(base) : [] });
     if (!step.ok) return this.reply(422, { detail: step.problem.message });
+    const undone = apply(this.chart, entry.change);
+    if (!undone.ok) return this.reply(422, { detail: undone.problem.message });
     this.chart = step.timeline.chart;
-    this.log.push({ ...entry, key, revision: this.log.length + 1 });
+    this.log.push({ ...entry, key, inverse: undone.inverse, revision: this.log.length + 1 });
     this.answers.set(key, { body: same, revision: this.log.length });
     this.tell();
     return this.reply(200, { revision: this.log.length });
@@ -84,10 +95,15 @@ interface OpenWindow {
   view: SyncView;
   readonly said: string[];
 }
-function openWindow(): OpenWindow {
+function openWindow(knows = false): OpenWindow {
   const window: { sync?: Sync; view?: SyncView; said: string[] } = { said: [] };
   window.sync = startSync(
-    { id: 'c', chart: server.chart, revision: server.log.length, steps: [] },
+    {
+      id: 'c',
+      chart: server.chart,
+      revision: server.log.length,
+      steps: knows ? server.log.map(({ origin, key, inverse }) => ({ origin, key, inverse })) : [],
+    },
     (view) => {
       window.view = view;
     },
@@ -177,6 +193,33 @@ describe('keeping in step', () => {
     expect(server.chart.items['n1']!.fields['name']).toBe('Kept');
     expect(kept.size).toBe(0);
   });
+
+  it.each([true, false])(
+    'does not do again what a window left that was closed before the answer, steps known: %s',
+    async (knows) => {
+      const window = openWindow();
+      server.fails = ['lose answer', 'lose answer', 'lose answer'];
+      // Nor is it told of it.
+      server.streams.clear();
+      window.sync.change(rename('n1', 'Done'));
+      await vi.advanceTimersByTimeAsync(50);
+      expect(server.log.length).toBe(1);
+      expect(window.view.unsent).toBe(1);
+      window.sync.stop();
+      windows.clear();
+      server.fails = [];
+      const next = openWindow(knows);
+      await settle();
+      expect(next.view).toMatchObject({ save: 'saved', unsent: 0 });
+      expect(server.log.length).toBe(1);
+      expect(next.view.timeline.undo.length).toBe(knows ? 1 : 0);
+      if (knows) {
+        next.sync.change(next.view.timeline.undo.at(-1)!, 'undo');
+        await settle();
+      }
+      expect(server.chart.items['n1']!.fields['name']).toBe(knows ? 'N1' : 'Done');
+    },
+  );
 
   it('carries a change out once although its answer was lost', async () => {
     const window = openWindow();

@@ -28,7 +28,7 @@ interface Loaded {
   readonly id: string;
   readonly chart: Chart;
   readonly revision: number;
-  readonly steps: readonly { readonly origin: Origin; readonly inverse: Change }[];
+  readonly steps: readonly { readonly origin: Origin; readonly inverse: Change; readonly key?: string | null }[];
 }
 /** An entry as the server's log has it. */
 interface Logged extends Entry {
@@ -143,8 +143,16 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     });
     if (answer.ok) {
       savedAt = new Date();
+      // It was carried out before this window began.
+      if (answer.value.revision <= revision) {
+        const left = pending.filter((waiting) => waiting.key !== key);
+        const isDouble = left.length < pending.length;
+        pending = left;
+        if (isDouble) rebase();
+        return true;
+      }
       // It was carried out earlier, and others' changes since: fetch them all in order.
-      if (answer.value.revision !== revision + 1) return answer.value.revision <= revision || pull();
+      if (answer.value.revision !== revision + 1) return pull();
       confirm({ ...entry, key, revision: answer.value.revision });
       return true;
     }
@@ -231,8 +239,11 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
 
   tell();
   holdWindow(client);
+  // What a window left that was closed before it heard the answer is in the log already: doing it again would be a step of its own.
+  const logged = new Set(loaded.steps.map(({ key }) => key));
   void takeLeft(id, client)
-    .then((left) => {
+    .then((all) => {
+      const left = all.filter(({ key }) => !logged.has(key));
       if (left.length === 0) return;
       pending = [
         ...left.map((unsent): Pending => ({ ...unsent, before: timeline, mergeAs: undefined, sent: false })),
