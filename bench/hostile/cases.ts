@@ -33,6 +33,12 @@ const workbook = (sheet: string, more: Readonly<Record<string, string>> = {}, na
 const cell = (at: string, text: string) => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`;
 const HEAD = `<row r="1">${cell('A1', 'Name')}${cell('B1', 'Post')}</row><row r="2">${cell('A2', 'Ann')}${cell('B2', 'Lead')}</row>`;
 
+const allLinked = (n: number) =>
+  Array.from({ length: n * n }, (_, i) => [Math.floor(i / n), i % n] as const)
+    .filter(([a, b]) => a < b)
+    .map(([a, b]) => `C${a} - to -> C${b}`)
+    .join('\n');
+
 export const cases: readonly Case[] = [
   {
     name: 'one superior who is missing',
@@ -152,11 +158,7 @@ export const cases: readonly Case[] = [
     kind: 'concept',
     from: 15,
     to: 120,
-    make: (n) =>
-      Array.from({ length: n * n }, (_, i) => [Math.floor(i / n), i % n] as const)
-        .filter(([a, b]) => a < b)
-        .map(([a, b]) => `C${a} - to -> C${b}`)
-        .join('\n'),
+    make: allLinked,
   },
   {
     name: 'one concept linked to all',
@@ -179,7 +181,7 @@ export const cases: readonly Case[] = [
     arrangement: { layout: 'free' },
     from: 15,
     to: 120,
-    make: (n) => lines(n * n, (i) => (Math.floor(i / n) < i % n ? `C${Math.floor(i / n)} - to -> C${i % n}` : '')),
+    make: allLinked,
   },
   {
     name: 'a family of one couple and many children',

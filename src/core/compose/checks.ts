@@ -3,7 +3,7 @@ import type { Chart, Look } from '../chart';
 import type { Kind } from '../kinds';
 import { lineProblems, type Problem, problemKey } from '../list';
 import type { SceneBand } from '../scene';
-import { contrast, LEAST_CONTRAST } from '../style';
+import { contrast, isClear, LEAST_CONTRAST } from '../style';
 import type { Fonts } from '../text';
 import type { PlacedItem } from './draw';
 import { cutProblems, lookProblems } from './look-checks';
@@ -70,9 +70,10 @@ export function pictureProblems(
       ],
     });
   for (const band of bands) {
-    const { fill, ink, opacity } = looks[band.tier - 1]!;
+    const look = looks[band.tier - 1]!;
+    const { fill, ink } = look;
     // Plain words stand on the paper, in the ink that is made for it.
-    if (opacity === 0) continue;
+    if (isClear(look)) continue;
     const ratio = contrast(fill, ink);
     if (ratio < LEAST_CONTRAST)
       found.push({

@@ -8,5 +8,5 @@ export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
 export { arranged, onto, smallestOf, smallestSet } from './place';
 export { type Prepared, prepare } from './prepare';
-export { lookOfItem, ruledBy, ruleName, type Source, whyOf } from './ruled';
+export { lookOfItem, ruledBy, ruleName, type Source, tierLooks, whyOf } from './ruled';
 export type { Settled } from './settle';

@@ -2,7 +2,7 @@
 import type { Chart, Look } from '../chart';
 import type { Problem } from '../list';
 import type { SceneBand } from '../scene';
-import { contrast, LEAST_CONTRAST, leastApart } from '../style';
+import { contrast, isClear, LEAST_CONTRAST, leastApart } from '../style';
 import type { PlacedItem } from './draw';
 
 /** Fills of neighbouring tiers nearer than this (CIEDE2000) are taken for each other where their form is the same. */
@@ -26,7 +26,7 @@ function unreadable(items: readonly PlacedItem[], looks: readonly Look[]): Probl
   return [...groups.values()].flatMap((group): Problem[] => {
     const [first] = group;
     // Plain words stand on the paper.
-    if (first!.look.opacity === 0) return [];
+    if (isClear(first!.look)) return [];
     const ratio = contrast(first!.look.fill, first!.look.ink);
     if (ratio >= LEAST_CONTRAST) return [];
     const more = group.length > 1 ? ` and ${group.length - 1} more` : '';

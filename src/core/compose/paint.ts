@@ -4,6 +4,7 @@ import { hundredths } from '../hundredths';
 import { type ArrangedLink, type Arrangement, matterOf, type Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand, SceneEdge } from '../scene';
+import { isClear } from '../style';
 import { type Fonts, plainOf } from '../text';
 import { handOf } from './by-hand';
 import { captionMarks } from './captions';
@@ -132,7 +133,7 @@ export function paint(
       name,
       ...counts[i]!,
       // Of plain words, the colour in which a tier is known is none of their own.
-      fill: lookOf(i + 1).opacity > 0 ? lookOf(i + 1).fill : house.quietInk,
+      fill: isClear(lookOf(i + 1)) ? house.quietInk : lookOf(i + 1).fill,
       start: placed ? to.depth(start) : 0,
       end: placed ? to.depth(end) : 0,
     };

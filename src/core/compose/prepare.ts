@@ -13,7 +13,7 @@ import {
 } from '../kinds';
 import { largestScale, wantedSize } from '../layout';
 import { rememberedText } from '../remember';
-import { between, type House, houseOnPage, itemLook, tierLook } from '../style';
+import { between, type House, houseOnPage, isClear, itemLook } from '../style';
 import { type Fonts, inLanguage } from '../text';
 import { type Caption, captionsOf, type Insets, roomFor, withRoom } from './captions';
 import { enclosedOf } from './enclosed';
@@ -23,7 +23,7 @@ import { measure, setWordsIn, type Worded } from './measure';
 import { type KeyEntry, pictureRoom } from './page';
 import { pictureOf } from './picture';
 import { smallestSet } from './place';
-import { patchesBy, ruleEntries } from './ruled';
+import { patchesBy, ruleEntries, tierLooks } from './ruled';
 import { keptTo, type Settled, settledByTrying } from './settle';
 import { alike, FULL, narrowing, WIDTHS, type Widths } from './widths';
 
@@ -42,7 +42,7 @@ function keyOf(
     ...names
       .map((name, i) => ({ name, box: lookOf(i + 1) }))
       // Of plain words there is nothing to explain.
-      .filter(({ box }) => box.opacity > 0 || box.edgeWidth > 0),
+      .filter(({ box }) => !isClear(box) || box.edgeWidth > 0),
     ...(kind.draws.sets ? setsOf(chart) : []).map(({ id, name }, i) => {
       const { fill, opacity, ...edge } = house.area(i + 1);
       return { name, set: id, box: { ...edge, fill: between(house.sheet, fill, opacity), shape: 'ellipse' as const } };
@@ -132,10 +132,10 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   const outside = kind.structure(outer);
   const structure = held ? withHeld(outside, held, chart) : outside;
   const names = tierNames(kind, chart, structure);
-  const byKind = kind.look?.(chart, house.ink);
-  const looks = names.map((_, i) => tierLook(chart, house, i + 1, byKind));
+  const ownLook = tierLooks(kind, chart, house);
+  const looks = names.map((_, i) => ownLook(i + 1));
   const lookOf = (tier: number): Look => looks[tier - 1]!;
-  const anyLook = (tier: number) => looks[tier - 1] ?? tierLook(chart, house, tier, byKind);
+  const anyLook = (tier: number) => looks[tier - 1] ?? ownLook(tier);
   const patches = patchesBy(kind, chart, structure);
   const worded = structure.order.map((id): Worded => {
     const item = chart.items[id]!;

@@ -76,11 +76,17 @@ export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { n
   });
 }
 
+/** Looks of the tiers of a chart of a kind. */
+export function tierLooks(kind: Pick<Kind, 'look'>, chart: Chart, house: House): (tier: number) => Look {
+  const byKind = kind.look?.(chart, house.ink);
+  return (tier) => tierLook(chart, house, tier, byKind);
+}
+
 /** The look of one item, by all that says something of it. */
 export function lookOfItem(kind: Kind, chart: Chart, house: House, id: string): Look {
   const structure = kind.structure(chart);
   const item = chart.items[id]!;
-  const lookOf = (tier: number) => tierLook(chart, house, tier, kind.look?.(chart, house.ink));
+  const lookOf = tierLooks(kind, chart, house);
   return itemLook(
     lookOf(structure.tierOf.get(id) ?? 1),
     shownFace(chart, kind, structure, id).look,

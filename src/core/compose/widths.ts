@@ -1,5 +1,6 @@
 /** Boxes narrower than their looks allow, tier by tier: words wrap more, and a picture may print larger. */
 import type { Chart, Look } from '../chart';
+import { pushTo } from '../grouped';
 import type { SetWords, Size } from '../kinds';
 import type { Fonts } from '../text';
 import { measure, narrowestBox, type Worded } from './measure';
@@ -44,10 +45,7 @@ export function narrowing(
   fonts: Fonts,
 ): (by: Widths) => Measured | undefined {
   const ofTier = new Map<number, Worded[]>();
-  for (const item of worded) {
-    if (ofTier.has(item.tier)) ofTier.get(item.tier)!.push(item);
-    else ofTier.set(item.tier, [item]);
-  }
+  for (const item of worded) pushTo(ofTier, item.tier, item);
   const longest = new Map<number, number>();
   /** No narrower than the longest word of its tier. */
   const longestOf = (tier: number) => {

@@ -4,11 +4,14 @@ import { darker, readable, toOklch } from './colour';
 import type { House } from './house';
 import { difference } from './vision';
 
+/** Whether words stand on what is behind their box, which is not seen. */
+export const isClear = ({ opacity }: Pick<Look, 'opacity'>): boolean => opacity === 0;
+
 /** A look with a patch on it. A new fill brings its own readable ink unless that is set too, and is seen where none was. */
 function on(look: Look, patch: LookPatch | undefined): Look {
   if (!patch) return look;
   const follows = patch.fill !== undefined && patch.ink === undefined ? { ink: readable(patch.fill) } : {};
-  const seen = patch.fill !== undefined && look.opacity === 0 ? { opacity: 1 } : {};
+  const seen = patch.fill !== undefined && isClear(look) ? { opacity: 1 } : {};
   return { ...look, ...follows, ...seen, ...definedOf(patch) };
 }
 

@@ -1,9 +1,9 @@
 /** What can be done at an item, at a line or on the empty sheet: one list for the menu, the strip and the command field. */
 import { nanoid } from 'nanoid';
 import { CAPTION_SIDES, type Change, type Chart, type Face, mirrored, SHAPES, treeOf } from '../../core/chart';
-import { faceOf } from '../../core/compose';
+import { faceOf, tierLooks } from '../../core/compose';
 import type { SceneEdge } from '../../core/scene';
-import { houseFor, tierLook } from '../../core/style';
+import { houseFor } from '../../core/style';
 import { itemName, kindFor } from '../shared/fields';
 import { deliverFile, fileAddress } from './deliver';
 import { freeLine, lineOf, setBend, setLine } from './line-by-hand';
@@ -42,8 +42,8 @@ export const additionsAt = (chart: Chart, item: string | null, write: Write): Ac
 /** Fills to choose from: those of the tiers, then those of the areas. */
 function fillsOf(chart: Chart): string[] {
   const house = houseFor(chart);
-  const byKind = kindFor(chart.kind).look?.(chart, house.ink);
-  const tiers = [1, 2, 3, 4, 5, 6].map((tier) => tierLook(chart, house, tier, byKind).fill);
+  const lookOf = tierLooks(kindFor(chart.kind), chart, house);
+  const tiers = [1, 2, 3, 4, 5, 6].map((tier) => lookOf(tier).fill);
   return [...new Set([...tiers, ...[1, 2, 3, 4].map((place) => house.area(place).fill), '#ffffff'])];
 }
 

@@ -6,7 +6,7 @@
 import { leastStress, movedApart, type Point, type StressPair, stepsFrom } from '../../layout';
 import { arrangeRings, type RingsInput } from './rings';
 import { anglesOf } from './sectors';
-import { finish, grid, growthsOf, inProportion, type Laid, placeLinks, type Rect } from './straight';
+import { finish, grid, growthsOf, inProportion, type Laid, placeLinks, type Rect, ROWS_INSTEAD } from './straight';
 
 /** Larger maps stand in rings: every concept is held against every other here. */
 const MOST_CONCEPTS = 120;
@@ -79,7 +79,5 @@ const crowdedLinks = () => ({
   code: 'links-too-full',
   severity: 'warning' as const,
   message: 'There are too many links for free places: some linking phrases touch. Rows or columns have room for all.',
-  repairs: [
-    { label: 'Set tiers in rows', change: { type: 'set-arrangement' as const, arrangement: { layout: 'rows' } } },
-  ],
+  repairs: [ROWS_INSTEAD],
 });

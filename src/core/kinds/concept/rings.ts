@@ -9,7 +9,7 @@ import type { Size } from '../arrangement';
 import type { WordedLink } from '../worded';
 import type { Graph } from './graph';
 import { anglesOf } from './sectors';
-import { finish, grid, growthsOf, inProportion, type Laid, placeLinks, type Rect } from './straight';
+import { finish, grid, growthsOf, inProportion, type Laid, placeLinks, type Rect, ROWS_INSTEAD } from './straight';
 
 export interface RingsInput {
   readonly graph: Graph;
@@ -91,5 +91,5 @@ const crowded = (): Problem => ({
   code: 'rings-too-full',
   severity: 'warning',
   message: 'There are too many concepts for rings: some words touch. Rows or columns have room for all.',
-  repairs: [{ label: 'Set tiers in rows', change: { type: 'set-arrangement', arrangement: { layout: 'rows' } } }],
+  repairs: [ROWS_INSTEAD],
 });

@@ -2,8 +2,9 @@
  * What maps with straight lines have in common, however their concepts are placed: linking phrases find a free place on
  * their lines, and the picture is brought to the proportions of its page.
  */
-import { crossingsOf, LINE_GAP, type Point } from '../../layout';
-import type { Problem } from '../../list';
+import { pushTo } from '../../grouped';
+import { crossingsOf, LINE_GAP, type Point, runsThrough } from '../../layout';
+import type { Problem, Repair } from '../../list';
 import type { ArrangedLink, Arrangement, Size } from '../arrangement';
 import type { WordedLink } from '../worded';
 
@@ -49,10 +50,7 @@ export function grid(cell: number) {
   };
   return {
     add(rect: Rect) {
-      for (const key of keys(rect, 0)) {
-        if (cells.has(key)) cells.get(key)!.push(rect);
-        else cells.set(key, [rect]);
-      }
+      for (const key of keys(rect, 0)) pushTo(cells, key, rect);
     },
     isFree(rect: Rect, gap: number): boolean {
       for (const key of keys(rect, gap))
@@ -61,6 +59,12 @@ export function grid(cell: number) {
     },
   };
 }
+
+/** What helps where a map is too full for straight lines. */
+export const ROWS_INSTEAD: Repair = {
+  label: 'Set tiers in rows',
+  change: { type: 'set-arrangement', arrangement: { layout: 'rows' } },
+};
 
 export type Laid = Omit<Arrangement, 'figures'> & {
   readonly crossings: number;
@@ -77,23 +81,9 @@ function behind(links: readonly ArrangedLink[], boxes: ReadonlyMap<string, Rect>
   return count;
 }
 
-/** Whether a straight line comes into a rectangle (C. Cyrus and J. Beck 1978, for upright rectangles: Liang and Barsky 1984). */
-function crosses(from: Point, to: Point, { x, y, width, height }: Rect): boolean {
-  let [enter, leave] = [0, 1];
-  for (const [start, way, least, most] of [
-    [from[0], to[0] - from[0], x, x + width],
-    [from[1], to[1] - from[1], y, y + height],
-  ] as const) {
-    if (way === 0) {
-      if (start < least || start > most) return false;
-      continue;
-    }
-    const [a, b] = [(least - start) / way, (most - start) / way];
-    enter = Math.max(enter, Math.min(a, b));
-    leave = Math.min(leave, Math.max(a, b));
-  }
-  return enter < leave;
-}
+/** Whether a straight line comes into a rectangle. */
+const crosses = (from: Point, to: Point, { x, y, width, height }: Rect): boolean =>
+  runsThrough(from, to, { low: [x, y], high: [x + width, y + height] }, 0);
 
 /**
  * The best of some stretched pictures on a page: the fewest lines behind boxes, then the largest.

@@ -58,12 +58,12 @@ const JOIN = 1.5;
 type Laid = Layered;
 export type Middle = (block: number, at: number) => number;
 /** Where the box of a place of a block begins and ends, across the tier. */
-export type Bottom = (block: number, place: number) => { readonly top: number; readonly foot: number };
+export type BoxOf = (block: number, place: number) => { readonly top: number; readonly foot: number };
 
 /**
  * The line that joins two partners.
  * @param tallest height of the highest box of each tier
- * @param bottom where the box of a place ends
+ * @param boxOf where the box of a place begins and ends
  */
 export function partnerLine(
   port: Port,
@@ -71,12 +71,12 @@ export function partnerLine(
   laid: Laid,
   tallest: readonly number[],
   middle: Middle,
-  bottom: Bottom,
+  boxOf: BoxOf,
 ): Point[] {
   if (port.kind === 'stack') {
     const at = middle(port.block, 0);
-    const { foot } = bottom(port.block, 0);
-    const below = bottom(port.block, 1);
+    const { foot } = boxOf(port.block, 0);
+    const below = boxOf(port.block, 1);
     return [
       [at, foot + JOIN],
       [at, below.top - JOIN],
@@ -112,13 +112,13 @@ export function stemOf(
   laid: Laid,
   tallest: readonly number[],
   middle: Middle,
-  bottom: Bottom,
+  boxOf: BoxOf,
 ): Point[] {
   const x = middle(port.block, port.at);
   const start = laid.depth[port.block]!;
   const height = tallest[blocks[port.block]!.tier - 1]!;
   if (port.kind === 'between') return [[x, start + height / 2]];
-  if (port.kind === 'stack') return [[x, bottom(port.block, 1).foot + LINE_GAP]];
+  if (port.kind === 'stack') return [[x, boxOf(port.block, 1).foot + LINE_GAP]];
   if (port.kind === 'under') return [[x, start + height + port.depth!]];
   return [[x, start + height + LINE_GAP]];
 }

@@ -1,8 +1,9 @@
 /** One look for each tier: house style, then what is set on the tier, then exceptions. */
 import { useEffect, useRef } from 'react';
 import { asOne, type Change } from '../../../core/chart';
+import { tierLooks } from '../../../core/compose';
 import { edgeKey } from '../../../core/scene';
-import { houseFor, tierLook } from '../../../core/style';
+import { houseFor } from '../../../core/style';
 import { Button } from '../../shared/controls';
 import { Explain } from '../../shared/Explain';
 import { kindFor } from '../../shared/fields';
@@ -119,14 +120,13 @@ function PartButton({ part, label }: { part: StylePart; label: string }) {
 }
 
 /** The look in a few words, as it differs from tier to tier. */
-const inWords = (look: ReturnType<typeof tierLook>) =>
+const inWords = (look: ReturnType<ReturnType<typeof tierLooks>>) =>
   `${words.style.shapes[look.shape]} · ${look.size} pt · ${words.style.lines[look.line].toLowerCase()}`;
 
 function Tier({ tier, last, name, open }: { tier: number; last: number; name: string; open: boolean }) {
   const chart = useEditor((state) => state.chart);
   const settings = chart.tiers[String(tier)];
-  const house = houseFor(chart);
-  const look = tierLook(chart, house, tier, kindFor(chart.kind).look?.(chart, house.ink));
+  const look = tierLooks(kindFor(chart.kind), chart, houseFor(chart))(tier);
   const ref = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (open) ref.current?.scrollIntoView({ block: 'nearest' });

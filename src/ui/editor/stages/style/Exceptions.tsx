@@ -11,8 +11,8 @@ import {
   type LookPatch,
   type Tone,
 } from '../../../../core/chart';
-import { lookOfItem } from '../../../../core/compose';
-import { houseFor, tierLook, toneFill, toneOf } from '../../../../core/style';
+import { lookOfItem, tierLooks } from '../../../../core/compose';
+import { houseFor, toneFill, toneOf } from '../../../../core/style';
 import { Button, NumberField, Row, Select } from '../../../shared/controls';
 import { Fold } from '../../../shared/Fold';
 import { kindFor } from '../../../shared/fields';
@@ -41,10 +41,9 @@ const isException = (item: Item | undefined) =>
   item?.style !== undefined || item?.tone !== undefined || item?.face !== undefined;
 
 /** Looks of the first tiers of a chart. */
-function tierLooks(chart: Chart, tiers: number): Look[] {
-  const house = houseFor(chart);
-  const byKind = kindFor(chart.kind).look?.(chart, house.ink);
-  return Array.from({ length: tiers }, (_, i) => tierLook(chart, house, i + 1, byKind));
+function firstLooks(chart: Chart, tiers: number): Look[] {
+  const lookOf = tierLooks(kindFor(chart.kind), chart, houseFor(chart));
+  return Array.from({ length: tiers }, (_, i) => lookOf(i + 1));
 }
 
 /** A fill that was chosen, as a tone of a tier; and the other way round. */
@@ -127,7 +126,7 @@ export function Exception({ item }: { item: Item }) {
   const tier = useEditor((state) => state.composition?.scene.items.find(({ id }) => id === item.id)?.tier ?? 1);
   const ids = useSelection();
   const tiers = useEditor((state) => state.composition?.tiers.length ?? 1);
-  const looks = tierLooks(chart, Math.max(tier, tiers));
+  const looks = firstLooks(chart, Math.max(tier, tiers));
   const look = useMemo(() => lookOfItem(kindFor(chart.kind), chart, houseFor(chart), item.id), [chart, item.id]);
   // The look is put down with the panel.
   useEffect(() => () => takeLook(null), []);

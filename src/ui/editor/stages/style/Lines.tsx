@@ -1,7 +1,8 @@
 /** Looks of lines: of all of a role, and of one alone. */
 import type { Chart, Item, LineByHand, LineLook, Look } from '../../../../core/chart';
+import { tierLooks } from '../../../../core/compose';
 import type { SceneEdge } from '../../../../core/scene';
-import { houseFor, tierLook } from '../../../../core/style';
+import { houseFor } from '../../../../core/style';
 import { Fold } from '../../../shared/Fold';
 import { itemName, kindFor, roleName } from '../../../shared/fields';
 import { edgeName, lineOf, setLine } from '../../line-by-hand';
@@ -12,10 +13,7 @@ import { LookParts } from './LookParts';
 
 const PARTS: readonly Part[] = ['lineColour', 'lineWidth', 'lineDash', 'lineEnd', 'lineStart', 'lineGap'];
 
-function lookOf(chart: Chart): Look {
-  const house = houseFor(chart);
-  return tierLook(chart, house, 1, kindFor(chart.kind).look?.(chart, house.ink));
-}
+const lookOf = (chart: Chart): Look => tierLooks(kindFor(chart.kind), chart, houseFor(chart))(1);
 const some = (look: LineLook): LineLook | null => (Object.keys(look).length > 0 ? look : null);
 
 export function RoleLines() {

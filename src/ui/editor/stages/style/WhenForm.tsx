@@ -1,8 +1,9 @@
 /** What a rule is for: items that are something, of a branch, of a line of descent, or by a field. */
 import { useId } from 'react';
 import { type Chart, type Condition, type Rule, TESTS } from '../../../../core/chart';
+import { tierLooks } from '../../../../core/compose';
 import type { Kind } from '../../../../core/kinds';
-import { houseFor, tierLook } from '../../../../core/style';
+import { houseFor } from '../../../../core/style';
 import { Row, Select } from '../../../shared/controls';
 import { cellText, itemName } from '../../../shared/fields';
 import { useEditor } from '../../state/store';
@@ -43,7 +44,6 @@ export function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extr
   const values = !('field' in when)
     ? []
     : [...new Set(Object.keys(chart.items).map((id) => cellText(chart, id, when.field)))].filter(Boolean).slice(0, 60);
-  const house = houseFor(chart);
   return (
     <>
       <Row label={words.rules.items}>
@@ -126,7 +126,7 @@ export function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extr
       )}
       <LookParts
         patch={rule.look}
-        look={tierLook(chart, house, 1, kind.look?.(chart, house.ink))}
+        look={tierLooks(kind, chart, houseFor(chart))(1)}
         onChange={(look) => onChange({ ...rule, look })}
       />
     </>
