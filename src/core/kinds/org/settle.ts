@@ -25,7 +25,7 @@ const MIN_WAYS = 10;
 /** Uniform settings that are tried again at other widths and gaps. */
 const KEPT = 5;
 /** Gaps that a chart closes up to by itself where it must: parts of what it has. */
-const CLOSER = [1, 0.75, 0.55] as const;
+const CLOSER = [1, 0.75, 0.5] as const;
 /** Gaps widen up to this much, to take what is left of the page. */
 const WIDEST = 1.9;
 /** Deeper tiers are as wide as all are. */
@@ -36,6 +36,8 @@ const EVEN_LOST = 0.01;
 /** Charts of no more posts look for mixtures at so many widths. */
 const SMALL = 150;
 const MIXED_AT = 4;
+/** Boxes placed while a mixture of a larger one is improved branch by branch. */
+const IMPROVE = 12_000;
 /** A setting that prints this much smaller than a mixture does is still taken instead of an exception. */
 const NEAR = 0.985;
 
@@ -124,6 +126,7 @@ function mixed(search: Search, at: At, rows: readonly number[], most: number, wa
   const { columns, join } = plan;
   const { width, height } = input.room;
   for (const closer of CLOSER.toReversed()) {
+    const closest = closer === CLOSER.at(-1);
     const gaps = gapsBy(plan, input, closer, closer);
     const { settings, loose, shelves } = bestFit(
       [
@@ -134,7 +137,7 @@ function mixed(search: Search, at: At, rows: readonly number[], most: number, wa
         },
       ],
       () => {},
-      0,
+      closest && plan.ids.length > SMALL ? IMPROVE : 0,
     );
     const found = evened(search, at, search.place(at, { settings, gaps, loose, shelves }));
     if (found.prints < wanted) return;
