@@ -66,7 +66,7 @@ const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
           4: { name: 'Gardeners and hosts' },
         },
       },
-      page: { size: 'A3', dateLine: 'Posts in November' },
+      page: { dateLine: 'Posts in November' },
     },
   ],
 };

@@ -161,6 +161,12 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: patched(chart, { pictures: change.pictures }),
         inverse: { type: 'set-pictures', pictures: chart.pictures ?? null },
       };
+    case 'stand':
+      return {
+        ok: true,
+        chart: patched(chart, { stands: change.stands }),
+        inverse: { type: 'stand', stands: chart.stands ?? null },
+      };
     case 'set-page': {
       const page = patched(chart.page, change.page);
       return {

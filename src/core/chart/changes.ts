@@ -165,6 +165,8 @@ const change = {
   setRules: z.object({ type: z.literal('set-rules'), rules: rulesSchema.nullable() }),
   /** Whether pictures are shown, and what stands where there is none; `null`: shown where there are some. */
   setPictures: z.object({ type: z.literal('set-pictures'), pictures: chartSchema.shape.pictures.unwrap().nullable() }),
+  /** How it stands by itself is kept to; `null`: found anew. Never an undo step. */
+  stand: z.object({ type: z.literal('stand'), stands: chartSchema.shape.stands.unwrap().nullable() }),
   setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema, true) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
@@ -206,6 +208,7 @@ const single = z.discriminatedUnion('type', [
   change.setStyle,
   change.setPictures,
   change.setPage,
+  change.stand,
   change.setArrangement,
 ]);
 /** The schema of each change. */

@@ -29,6 +29,8 @@ export function stacked(
   inverse: Change,
 ): Pick<Timeline, 'undo' | 'redo'> {
   const { undo, redo } = stacks;
+  // How a chart stands by itself follows from what was done: it is nothing to take back.
+  if (inverse.type === 'stand') return { undo, redo };
   if (origin === 'undo') return { undo: undo.slice(0, -1), redo: [...redo, inverse] };
   if (origin === 'redo') return { undo: [...undo, inverse], redo: redo.slice(0, -1) };
   return { undo: [...undo, inverse], redo: [] };

@@ -11,6 +11,7 @@ export * from './page';
 export * from './rules';
 export { addSet, renameSet } from './sets';
 export * from './sheet';
+export { type Stands, standsSchema } from './stands';
 export { type ChartChange, chartHearer, chartTeller } from './told';
 export * from './tree';
 export * from './words';

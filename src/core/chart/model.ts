@@ -13,6 +13,7 @@ import { isOrderKey } from './order';
 import { defaultPage, pageSchema } from './page';
 import { rulesSchema, toneSchema } from './rules';
 import { enclosureSchema, noteSchema, pictureSchema } from './sheet';
+import { standsSchema } from './stands';
 import { colourSchema, FIELD_LIMIT, fieldNameSchema, fieldsSchema, idSchema, textSchema } from './words';
 
 /** Most items one chart may hold. */
@@ -164,6 +165,8 @@ export const chartSchema = z.object({
   /** The kind's own arrangement choices; checked by the kind. */
   arrangement: arrangementSchema,
   page: pageSchema,
+  /** How it stands where it leaves its arrangement to itself; absent: as is found best. */
+  stands: standsSchema.optional(),
   /** What is known of the list's columns, by field. A field of one's own is here before any line has it. */
   columns: z.record(fieldNameSchema, columnSettingSchema).optional(),
   /** Looks of all lines of a role. */

@@ -3,18 +3,20 @@
  * routed -> fitted to the page -> scene. Pure: the same chart gives the same picture, byte for byte, in a worker and
  * on the server.
  */
-import { type Chart, treeOf, walk } from '../chart';
+import { type Chart, type Stands, treeOf, walk } from '../chart';
 import { chosen, type FigureChart, type FigureOptions, type Region, type ShownFigure } from '../kinds';
 import type { Problem } from '../list';
 import type { Box, Scene, SceneBand } from '../scene';
+import { finish, type Steps } from '../steps';
 import type { Fonts } from '../text';
 import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, type PlacedItem } from './draw';
 import type { PageNumber } from './page';
 import { paint } from './paint';
 import { arranged } from './place';
-import { type Prepared, prepare } from './prepare';
+import { type Prepared, preparing } from './prepare';
 import type { Settled } from './settle';
+import { standsOf } from './stands';
 
 export interface Composition {
   readonly kind: string;
@@ -60,6 +62,8 @@ export interface Composition {
   readonly gaps: { readonly lengths: Readonly<Record<string, number>>; readonly tiers: readonly number[] };
   /** How it was settled; undefined where the chart leaves nothing to itself. */
   readonly settled: Settled | undefined;
+  /** The same, as it is kept with the chart. */
+  readonly stands: Stands | undefined;
   readonly problems: readonly Problem[];
   readonly figures: Record<string, unknown>;
   readonly shownFigures: readonly ShownFigure[];
@@ -78,20 +82,12 @@ export interface ComposeOptions {
 
 /** A chart of a kind that is not known here is drawn as the first kind; callers that must not check `kindOf` first. */
 export function compose(chart: Chart, fonts: Fonts, options: ComposeOptions = {}): Composition {
-  const steps = composing(chart, fonts, options);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return finish(composing(chart, fonts, options));
 }
 
 /** The same in steps, between which it can be given up. */
-export function* composing(
-  chart: Chart,
-  fonts: Fonts,
-  options: ComposeOptions = {},
-): Generator<void, Composition, void> {
-  const prepared = prepare(chart, fonts, { settled: options.settled });
+export function* composing(chart: Chart, fonts: Fonts, options: ComposeOptions = {}): Steps<Composition> {
+  const prepared = yield* preparing(chart, fonts, { settled: options.settled });
   yield;
   const {
     kind,
@@ -159,6 +155,7 @@ export function* composing(
     },
     gaps: gapsOf(prepared),
     settled: prepared.settled,
+    stands: prepared.settled && standsOf(prepared.settled, structure, hasUnder(chart)),
     problems: unsettled(chart, [
       ...listProblems(kind, chart, line),
       ...(arrangement.problems ?? []),
@@ -168,6 +165,12 @@ export function* composing(
     shownFigures: kind.shownFigures(chart, counted, drawn),
     figureCharts: kind.figureCharts?.(chart, counted) ?? [],
   };
+}
+
+/** Whether something stands under an item. */
+function hasUnder({ items }: Chart): (id: string) => boolean {
+  const { childrenOf } = treeOf(items);
+  return (id) => childrenOf(id).length > 0;
 }
 
 /** The gaps that a person would read off the picture: those that were set, else those that were found. */

@@ -1,31 +1,22 @@
 /** The first half of the pipeline: all that an arrangement starts from, and where its picture comes to stand. */
 import { type Chart, type Look, setsOf } from '../chart';
 import { definedOf } from '../defined';
-import {
-  type ArrangeInput,
-  chosen,
-  type Kind,
-  kindOf,
-  kinds,
-  type SetWords,
-  type Size,
-  type Structure,
-} from '../kinds';
-import { largestScale, wantedSize } from '../layout';
-import { rememberedText } from '../remember';
+import { type ArrangeInput, chosen, type Kind, kindOf, kinds, type Structure } from '../kinds';
+import { boundByArea, largestScale, wantedSize } from '../layout';
+import { finish, type Steps } from '../steps';
 import { between, type House, houseOnPage, isClear, itemLook } from '../style';
 import { type Fonts, inLanguage } from '../text';
-import { type Caption, captionsOf, type Insets, roomFor, withRoom } from './captions';
+import { withRoom } from './captions';
+import { type Dressed, dressed, type Sized } from './dress';
 import { enclosedOf } from './enclosed';
-import { shownFace } from './face';
-import { containerLook, heldOf, holding, type Inside, withHeld } from './held';
-import { measure, setWordsIn, type Worded } from './measure';
+import { heldOf, withHeld } from './held';
+import { setWordsIn } from './measure';
 import { type KeyEntry, pictureRoom } from './page';
-import { pictureOf } from './picture';
 import { smallestSet } from './place';
-import { patchesBy, ruleEntries, tierLooks } from './ruled';
+import { ruleEntries } from './ruled';
 import { keptTo, type Settled, settledByTrying } from './settle';
-import { alike, FULL, narrowing, WIDTHS, type Widths } from './widths';
+import { shownOf } from './stands';
+import { alike, FULL } from './widths';
 
 /** What the key of a chart explains: its tiers and sets, what rules say, and the lines that are not those of the tree. */
 function keyOf(
@@ -65,55 +56,25 @@ function tierNames(kind: Kind, chart: Chart, structure: Structure): string[] {
   );
 }
 
-export interface Prepared {
+export interface Prepared extends Sized, Pick<Dressed, 'looks' | 'lookOf' | 'worded'> {
   /** The whole chart; that of `input` is without what containers hold. */
   readonly chart: Chart;
   readonly kind: Kind;
   readonly house: House;
   readonly structure: Structure;
   readonly names: readonly string[];
-  readonly looks: readonly Look[];
-  readonly lookOf: (tier: number) => Look;
-  readonly worded: readonly Worded[];
   readonly key: readonly KeyEntry[];
-  readonly set: ReadonlyMap<string, SetWords>;
-  readonly sizes: ReadonlyMap<string, Size>;
-  /** Words of items that stand outside their shapes, and the room these take. */
-  readonly captions: ReadonlyMap<string, readonly Caption[]>;
-  readonly room: ReadonlyMap<string, Insets>;
-  /** Where items stand that containers hold. */
-  readonly inside: ReadonlyMap<string, Inside>;
-  /** Items whose words could not be shown whole. */
-  readonly cut: ReadonlySet<string>;
   readonly input: ArrangeInput;
   /** What was found for what the chart leaves to itself; undefined where there is nothing to find. */
   readonly settled: Settled | undefined;
 }
 
-/** Letters of a text, rather than of a name. */
-const LONG = 400;
-const isLong = ({ face }: Worded) => face.lines.some(({ text }) => text.length > LONG);
-
-/** Parts of a look that a box is sized by. An item with one of its own is measured by itself. */
-const SIZED: readonly (keyof Look)[] = ['shape', 'size', 'font', 'weight', 'slant', 'inner', 'picture', 'pictureSize'];
-
-/** Words of all items with all sizes that follow from them, in boxes of a part of the widths that looks allow. */
-function sized(parts: Worded[], lookOf: (tier: number) => Look, fonts: Fonts, sideways: boolean, held: Held) {
-  const { set, sizes: own, cut } = measure(parts, lookOf, fonts);
-  const captions = new Map(
-    parts.flatMap(({ id, face, look }) => {
-      const outside = captionsOf(face.lines, look, own.get(id)!, fonts);
-      return outside.length > 0 ? [[id, outside] as const] : [];
-    }),
-  );
-  const room = roomFor(parts, captions, own, sideways);
-  const { sizes, inside } = held
-    ? holding(held, new Map(parts.map(({ id, look }) => [id, look])), set, own, room)
-    : { sizes: own, inside: NOTHING };
-  return { set, cut, captions, room, sizes, inside };
-}
-type Held = ReturnType<typeof heldOf>;
-type Sized = Pick<Prepared, 'set' | 'cut' | 'captions' | 'room' | 'sizes' | 'inside'>;
+/** The closest that boxes come to stand, in points. */
+const LEAST_GAP = 4;
+/** Words stand closer to the edges of their boxes only where the whole then prints this much larger. */
+const CLEARLY = 1.02;
+/** Where that is shown, or is not, it stays so up to this much. */
+const STAYING = 1.05;
 
 export interface PrepareOptions {
   /** Not settled: widths, gaps and branches as they are set. For who searches by itself. */
@@ -123,7 +84,15 @@ export interface PrepareOptions {
 }
 
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
-export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: kept }: PrepareOptions = {}): Prepared {
+export const prepare = (chart: Chart, fonts: Fonts, options: PrepareOptions = {}): Prepared =>
+  finish(preparing(chart, fonts, options));
+
+/** The same in steps, between which it can be given up. */
+export function* preparing(
+  chart: Chart,
+  anyFonts: Fonts,
+  { asIs = false, settled: kept }: PrepareOptions = {},
+): Steps<Prepared> {
   const fonts = inLanguage(anyFonts, chart.language);
   const kind = kindOf(chart.kind) ?? kinds[0]!;
   const house = houseOnPage(chart);
@@ -132,26 +101,12 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
   const outside = kind.structure(outer);
   const structure = held ? withHeld(outside, held, chart) : outside;
   const names = tierNames(kind, chart, structure);
-  const ownLook = tierLooks(kind, chart, house);
-  const looks = names.map((_, i) => ownLook(i + 1));
-  const lookOf = (tier: number): Look => looks[tier - 1]!;
-  const anyLook = (tier: number) => looks[tier - 1] ?? ownLook(tier);
-  const patches = patchesBy(kind, chart, structure);
-  const worded = structure.order.map((id): Worded => {
-    const item = chart.items[id]!;
-    const tier = structure.tierOf.get(id)!;
-    const face = shownFace(chart, kind, structure, id);
-    const own = itemLook(lookOf(tier), face.look, patches(item), item, anyLook);
-    const look = held?.within.has(id) ? containerLook(own, item.tone ? own.fill : item.style?.fill, house) : own;
-    const alone = item.face !== undefined || (item.style !== undefined && SIZED.some((part) => part in item.style!));
-    return { id, tier, face, look, picture: pictureOf(chart, item, look, face.empty), ...(alone && { alone }) };
-  });
-  const key = chart.page.key ? keyOf(kind, chart, structure, names, lookOf, house) : [];
-  const sideways = !isUpright(kind, chart);
-  const full = sized(worded, lookOf, fonts, sideways, held);
+  const undressed = { chart, kind, house, structure, sideways: !isUpright(kind, chart), held };
+  const [loose, snug] = [false, true].map((closer) => once(() => dressed(undressed, fonts, closer))) as [Once, Once];
+  const key = chart.page.key ? keyOf(kind, chart, structure, names, (tier) => loose().lookOf(tier), house) : [];
   const enclosed = enclosedOf(chart, structure);
   const pageRoom = pictureRoom(chart, names, key, fonts);
-  const inputWith = ({ sizes, room }: Pick<Sized, 'sizes' | 'room'>): ArrangeInput => ({
+  const inputWith = ({ lookOf }: Dressed, { sizes, room }: Pick<Sized, 'sizes' | 'room'>): ArrangeInput => ({
     chart: outer,
     structure: outside,
     sizes: withRoom(sizes, room),
@@ -160,19 +115,11 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
     room: pageRoom,
     setWords: (text, most, style) => setWordsIn(fonts, text, most, style, chart.font),
   });
-  // What containers and captions are made of has widths of its own; boxes that hold whole texts stay as wide as they are.
-  const isFixed = held !== undefined || full.captions.size > 0 || worded.some(isLong);
-  const narrow = narrowing(chart, worded, lookOf, full, fonts);
-  const at = rememberedText((key): Sized | undefined => {
-    const own = narrow(JSON.parse(key) as Widths);
-    return own && { ...full, ...own, room: roomFor(worded, full.captions, own.sizes, sideways) };
-  });
-  const sizedAt = (by: Widths): Sized | undefined =>
-    isFixed || by.every((part) => part === 1) ? full : at(JSON.stringify(by));
-  const preparedAs = (settled: Settled | undefined): Prepared => {
-    const own = (settled && sizedAt(settled.by)) ?? full;
-    const input = inputWith(own);
+  const preparedAs = (dressed: Dressed, settled: Settled | undefined): Prepared => {
+    const own = (settled && dressed.sizedAt(settled.by)) ?? dressed.full;
+    const input = inputWith(dressed, own);
     const arrangement = { ...settled?.lengths, ...outer.arrangement, ...settled?.choices };
+    const { worded, looks, lookOf } = dressed;
     return {
       chart,
       kind,
@@ -188,33 +135,60 @@ export function prepare(chart: Chart, anyFonts: Fonts, { asIs = false, settled: 
       settled,
     };
   };
-  if (kept && kept.order.length > 0) return preparedAs(keptTo(kept, outside));
-  const plain = preparedAs(undefined);
-  if (asIs || !pageRoom) return plain;
-  const widths = isFixed ? [1] : WIDTHS;
-  const smallest = smallestSet(full);
-  if (!kind.settle)
-    return preparedAs(
-      settledByTrying(
-        plain,
-        widths.map((part) => (part === 1 ? FULL : alike(part, outside.tiers))),
-        (tried) => sizedAt(tried.by) && preparedAs({ ...tried, order: outside.order }),
+  if (kept && kept.order.length > 0) return preparedAs(kept.snug ? snug() : loose(), keptTo(kept, outside));
+  if (asIs || !pageRoom) return preparedAs(loose(), undefined);
+
+  const wanted = wantedSize(chart.page);
+  const { stands } = chart;
+  const settledIn = function* (dressed: Dressed, isShown: boolean): Steps<Settled | undefined> {
+    const { order } = outside;
+    const smallest = smallestSet(dressed.full);
+    if (!kind.settle)
+      return yield* settledByTrying(
+        preparedAs(dressed, undefined),
+        dressed.widths.map((part) => (part === 1 ? FULL : alike(part, outside.tiers))),
+        (tried) => dressed.sizedAt(tried.by) && preparedAs(dressed, { ...tried, order, prints: 0, even: 0 }),
         fonts,
-      ),
-    );
-  if (smallest === null) return plain;
-  const found = kind.settle({
-    widths,
-    at: (by) => {
-      const own = sizedAt(by);
-      return own && { ...inputWith(own), room: pageRoom };
-    },
-    smallest,
-    most: largestScale(chart.page),
-    wanted: wantedSize(chart.page),
-  });
-  return preparedAs(found && { ...found, order: outside.order });
+        isShown ? stands : undefined,
+      );
+    const found =
+      smallest === null
+        ? undefined
+        : yield* kind.settle({
+            widths: dressed.widths,
+            at: (by) => {
+              const own = dressed.sizedAt(by);
+              return own && { ...inputWith(dressed, own), room: pageRoom };
+            },
+            smallest,
+            most: largestScale(chart.page),
+            wanted,
+            shown: isShown ? shownOf(stands!, outside) : undefined,
+          });
+    return found && { ...found, order };
+  };
+  // Where the area of the boxes alone says that the wanted size is out of reach, only the closer ones are tried.
+  const { full, isFixed } = loose();
+  const bound = boundByArea([...full.sizes.values()], pageRoom, LEAST_GAP) * (smallestSet(full) ?? 0);
+  const isSnug = stands?.snug === true;
+  const found = isFixed || bound >= wanted ? yield* settledIn(loose(), stands !== undefined && !isSnug) : undefined;
+  if (isFixed || (found && found.prints >= wanted * (isSnug ? STAYING : 1))) return preparedAs(loose(), found);
+  const closer = yield* settledIn(snug(), isSnug);
+  const clearly = stands === undefined ? CLEARLY : isSnug ? 1 / STAYING : STAYING;
+  return closer && (!found || closer.prints > found.prints * clearly)
+    ? preparedAs(snug(), { ...closer, snug: true })
+    : preparedAs(loose(), found);
 }
+
+/** Worked out where it is asked for, and once. */
+function once<T>(work: () => T): () => T {
+  let value: { readonly is: T } | undefined;
+  return () => {
+    value ??= { is: work() };
+    return value.is;
+  };
+}
+type Once = () => Dressed;
 
 /** Whether the tiers of a chart run down or up the page. */
 function isUpright(kind: Kind, { arrangement }: Chart): boolean {
@@ -222,5 +196,3 @@ function isUpright(kind: Kind, { arrangement }: Chart): boolean {
   return choice !== undefined && UPRIGHT.has(String(chosen(kind.choices, arrangement, choice.key)));
 }
 const UPRIGHT = new Set(['down', 'up', 'rows']);
-
-const NOTHING: ReadonlyMap<string, Inside> = new Map();

@@ -1,7 +1,8 @@
 /** How a chart stands by itself: parts of the widths of its boxes, gaps and branches that suit its page. */
-import type { Chart } from '../chart';
+import type { Chart, Stands } from '../chart';
 import type { ArrangementChoice, SettledTree, Structure } from '../kinds';
-import { bestOf, type Setting, wantedSize } from '../layout';
+import { bestOf, type Setting, stays, wantedSize } from '../layout';
+import type { Steps } from '../steps';
 import type { Fonts } from '../text';
 import { arranged, onto, smallestOf } from './place';
 import type { Prepared } from './prepare';
@@ -10,6 +11,11 @@ import { FULL, type Widths } from './widths';
 /** How a chart was settled: to be kept to while its words are being typed. */
 export interface Settled {
   readonly by: Widths;
+  /** Points at which its smallest words print, and how even it looks, from 0 to 1. */
+  readonly prints: number;
+  readonly even: number;
+  /** Words stand closer to the edges of their boxes than looks say. */
+  readonly snug?: boolean;
   /** Of kinds whose branches are set in ways of their own. */
   readonly tree?: SettledTree;
   /** Gaps, by the key of their choice, where nobody set them. */
@@ -44,17 +50,21 @@ const CLOSER = 0.6;
 /** Gaps widen up to this much, to take what is left of the page. */
 const WIDER = [2, 1.5, 1.25];
 
+type Tried = Pick<Settled, 'by' | 'lengths' | 'choices'>;
+
 /**
  * Of a kind with no search of its own: widths of boxes, then closer gaps, until the wanted size is reached; then gaps as
  * wide as the page allows at that size.
  * @param prepareAs undefined where words would be cut
+ * @param stands how it is shown: kept to where that costs little
  */
-export function settledByTrying(
+export function* settledByTrying(
   plain: Prepared,
   widths: readonly Widths[],
-  prepareAs: (tried: Pick<Settled, 'by' | 'lengths' | 'choices'>) => Prepared | undefined,
+  prepareAs: (tried: Tried) => Prepared | undefined,
   fonts: Fonts,
-): Settled | undefined {
+  stands?: Stands,
+): Steps<Settled | undefined> {
   const { chart, kind, structure } = plain;
   const count = structure.order.length;
   // A line of the list is a line of the picture too, whether or not its item stands elsewhere.
@@ -92,11 +102,15 @@ export function settledByTrying(
     for (const choices of [plainest!, ...others])
       for (const by of fills && count > MOST_ROUND ? [] : widths) {
         if (bestOf(all, wanted).prints >= wanted) break;
+        yield;
         const isFirst = by === FULL && part === 1 && choices === plainest;
         const next = isFirst ? undefined : tried(by, part === 1 ? {} : lengthsBy(part), choices);
         if (next) all.push(next);
       }
   let best = bestOf(all, wanted);
+  const shown = stands && { ...plainest, ...definedIn(plainest!, stands.choices) };
+  const kept = shown && [1, CLOSER].flatMap((part) => tried(stands.by, part === 1 ? {} : lengthsBy(part), shown) ?? []);
+  if (kept && kept.length > 0 && stays(bestOf(kept, wanted), best, wanted)) best = bestOf(kept, wanted);
   for (const { key, initial } of fills ? [] : free)
     for (const part of WIDER) {
       const lengths = { ...best.lengths, [key]: (best.lengths[key] ?? initial) * part };
@@ -105,8 +119,19 @@ export function settledByTrying(
       best = next;
       break;
     }
-  return { by: best.by, lengths: best.lengths, choices: best.choices, order: structure.order };
+  return {
+    by: best.by,
+    lengths: best.lengths,
+    choices: best.choices,
+    order: structure.order,
+    prints: best.prints,
+    even: best.even,
+  };
 }
+
+/** Those of the entries that a record has too. */
+const definedIn = (record: Readonly<Record<string, string>>, entries: Readonly<Record<string, string>> = {}) =>
+  Object.fromEntries(Object.entries(entries).filter(([key]) => key in record));
 
 /** All that choices left to themselves may come to be, the plainest first. */
 function alternatives(choices: readonly ArrangementChoice[], arrangement: Chart['arrangement']) {

@@ -82,7 +82,7 @@ describe('fitting to the page', () => {
       boxes: true,
       turn: true,
     });
-    expect(closer.prints!).toBeGreaterThan(1.3 * fit.prints!);
+    expect(closer.prints!).toBeGreaterThan(1.1 * fit.prints!);
     expect(printed(chart)).toBeCloseTo(closer.prints!, 6);
   });
 

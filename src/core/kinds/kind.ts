@@ -7,6 +7,7 @@
  */
 import type { CAPTION_SIDES, Change, Chart, Face, Item, LookPatch } from '../chart';
 import type { Column, ListForm, ListRead, Problem } from '../list';
+import type { Steps } from '../steps';
 import type { ArrangeInput, Arrangement, Region, SettledTree, Size, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
 import type { Addition } from './typing';
@@ -155,6 +156,14 @@ export interface SettledKind {
   readonly by: readonly number[];
   readonly tree: SettledTree;
   readonly lengths: Readonly<Record<string, number>>;
+  /** Points at which its smallest words print, and how even it looks, from 0 to 1. */
+  readonly prints: number;
+  readonly even: number;
+}
+
+/** How a chart stands as it is shown. */
+export interface Shown extends Pick<SettledTree, 'settings' | 'loose' | 'shelves'> {
+  readonly by: readonly number[];
 }
 
 /** What a chart can be settled from. */
@@ -169,6 +178,8 @@ export interface SettleTries {
   readonly most: number;
   /** Points that its smallest words should print at. */
   readonly wanted: number;
+  /** How it stands as it is shown: kept to where that costs little. */
+  readonly shown?: Shown | undefined;
 }
 
 export interface Kind {
@@ -248,7 +259,7 @@ export interface Kind {
    * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim
    * of `layout/aim.ts`. Quick enough to be asked at every change. Undefined: as it is.
    */
-  settle?(tries: SettleTries): SettledKind | undefined;
+  settle?(tries: SettleTries): Steps<SettledKind | undefined>;
   /**
    * The arrangement that prints largest in a room. Absent: the choices that `fits` marks are tried.
    * @param most largest scale that is wanted

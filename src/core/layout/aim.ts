@@ -4,6 +4,7 @@
  * 1. Readable first: up to the wanted size larger words win over everything.
  * 2. Even next: of those that reach it, or come as near to it as any, the most even one.
  * 3. Of those that are as even, one that prints clearly larger; else the plainest, which is the first.
+ * 4. Stable last: what is shown stays while the best is hardly better.
  */
 
 export interface Aimed {
@@ -19,6 +20,13 @@ const NEAR = 0.97;
 const AS_EVEN = 0.02;
 /** How much larger a less plain arrangement must print. */
 const LARGER = 1.08;
+
+/** What is shown stays while nothing else prints so much larger, or is so much more even. */
+const STAYS = { prints: 0.95, even: 0.1 };
+
+/** Whether an arrangement that is shown stays, beside the best one: see 4. above. */
+export const stays = (shown: Aimed, best: Aimed, wanted: number): boolean =>
+  shown.prints >= Math.min(best.prints, wanted) * STAYS.prints && shown.even >= best.even - STAYS.even;
 
 /** The best of some arrangements, the plainest first; see above. */
 export function bestOf<A extends Aimed>(all: readonly A[], wanted: number): A {

@@ -1,4 +1,4 @@
-export { type Aimed, bestOf } from './aim';
+export { type Aimed, bestOf, stays } from './aim';
 export { type Dock, dockPoint, type Obstacle, type Side, type Wanted, waysAround } from './around';
 export { boundByArea, grownArea } from './bound';
 export { crossingsOf } from './crossings';

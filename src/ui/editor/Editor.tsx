@@ -2,7 +2,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { BEGIN } from '../shared/begin';
-import { composeShown, newestOnly } from '../shared/composer';
 import { Help } from './help/Help';
 import { useKeys } from './keys';
 import { ListStage } from './list/ListStage';
@@ -17,17 +16,8 @@ import { ArrangeStage } from './stages/arrange/ArrangeStage';
 import { CheckStage } from './stages/CheckStage';
 import { DeliverStage } from './stages/DeliverStage';
 import { StyleStage } from './stages/StyleStage';
-import {
-  connect,
-  type EditorState,
-  openPanel,
-  type Stage,
-  say,
-  showComposition,
-  useEditor,
-  type Wanted,
-  wanted,
-} from './state/store';
+import { keepComposed } from './state/composed';
+import { connect, openPanel, type Stage, useEditor } from './state/store';
 import { startSync } from './state/sync';
 import { TopLine } from './TopLine';
 import { words } from './words';
@@ -40,22 +30,6 @@ const panels: Record<Stage, () => React.ReactNode> = {
   deliver: DeliverStage,
 };
 
-/** Whether two versions of a chart differ in the words of their lines only. */
-function onlyWords(before: Chart, now: Chart): boolean {
-  if (Object.keys(before).some((key) => key !== 'items' && before[key as keyof Chart] !== now[key as keyof Chart]))
-    return false;
-  const ids = Object.keys(now.items);
-  if (ids.length !== Object.keys(before.items).length) return false;
-  return ids.every((id) => {
-    const [was, is] = [before.items[id], now.items[id]!];
-    return was === is || (was !== undefined && was.parent === is.parent && was.leaves === is.leaves);
-  });
-}
-
-/** Charts of as many items are drawn once the typing pauses. */
-const MANY = 2_000;
-const PAUSE_MS = 350;
-
 interface Props {
   readonly id: string;
   readonly chart: Chart;
@@ -67,46 +41,14 @@ export function Editor(loaded: Props) {
   const started = useRef(loaded);
   useEffect(() => {
     const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
-    const composer = () =>
-      newestOnly(
-        async (input: Wanted & { readonly asShown?: boolean }, signal) => {
-          const result = await composeShown(input.chart, signal, input.asShown);
-          return result && { input, result };
-        },
-        ({ input, result }) => showComposition(input, result),
-        (error) => say(words.composeFailed((error as Error).message)),
-      );
-    // Each with a queue of its own: what is tried must not push the chart itself out of the line.
-    const composeChart = composer();
-    const composeTried = composer();
-    // The chart itself is composed anew only when it changed, not when something was merely tried.
-    let last: Chart | undefined;
-    let waiting: ReturnType<typeof setTimeout> | undefined;
-    const follow = (state = useEditor.getState(), before?: EditorState) => {
-      const next = wanted(state);
-      if (next.preview) {
-        if (state.preview !== before?.preview) composeTried(next);
-      } else if (next.chart !== last) {
-        const asShown = last !== undefined && onlyWords(last, next.chart);
-        last = next.chart;
-        clearTimeout(waiting);
-        // A picture of thousands takes long to take over; while somebody types it would come between the letters.
-        const many = (state.composition?.scene.items.length ?? 0) >= MANY;
-        if (!many) composeChart({ ...next, asShown });
-        // Branches are set anew once the typing pauses, so that nothing moves about under it.
-        if (many || asShown) waiting = setTimeout(() => composeChart(wanted(useEditor.getState())), PAUSE_MS);
-      }
-    };
-    follow();
-    const unfollow = useEditor.subscribe(follow);
+    const leave = keepComposed();
     if (location.search === BEGIN) {
       // Once: a reload must not add another line.
       history.replaceState(null, '', location.pathname);
       if (Object.keys(started.current.chart.items).length === 0) addAfter(null);
     }
     return () => {
-      clearTimeout(waiting);
-      unfollow();
+      leave();
       stop();
     };
   }, []);

@@ -71,10 +71,3 @@ export class Search {
     return bestOf(this.found, this.tries.wanted);
   }
 }
-
-/** Boxes are searched with in steps of so many points, so that a letter more or less changes nothing. */
-const STEP = 14;
-export const rounded = (plan: Plan): Plan => {
-  const steps = (all: readonly number[]) => all.map((own) => Math.max(STEP, Math.round(own / STEP) * STEP));
-  return { ...plan, base: { ...plan.base, along: steps(plan.base.along), across: steps(plan.base.across) } };
-};

@@ -3,13 +3,14 @@
  * widths of boxes and gaps; mixtures of branches only where none of them reaches the wanted size, with as few exceptions
  * as that takes. What is best is said in `layout/aim.ts`.
  */
-import { bestFit, type Setting, thinned } from '../../layout';
+import { bestFit, bestOf, type Setting, stays, thinned } from '../../layout';
+import type { Steps } from '../../steps';
 import type { SettledTree } from '../arrangement';
 import { chosen } from '../choices';
 import type { SettledKind, SettleTries } from '../kind';
 import { choices } from './choices';
 import { planOf, scaleIn, settingsBy, shelfCounts, sizeOf } from './plan';
-import { type At, EFFORT, type Found, gapsBy, rounded, Search } from './search';
+import { type At, EFFORT, type Found, gapsBy, Search } from './search';
 import { type Habit, habits, uniform } from './settings';
 
 /** Larger charts are placed in one of a few ways, found by halving: see `placed`. */
@@ -35,7 +36,7 @@ const CLEARLY = 1.004;
 const EVEN_LOST = 0.01;
 /** Charts of no more posts look for mixtures at so many widths. */
 const SMALL = 150;
-const MIXED_AT = 4;
+const MIXED_AT = { small: 4, large: 2 };
 /** Boxes placed while a mixture of a larger one is improved branch by branch. */
 const IMPROVE = 12_000;
 /** A setting that prints this much smaller than a mixture does is still taken instead of an exception. */
@@ -108,24 +109,27 @@ interface Way {
 }
 
 /** Settings the same for all of a tier: at the usual widths and gaps, the largest of them then at closer ones. */
-function uniformly(search: Search, all: readonly At[], ways: readonly Way[], wanted: number): void {
+function* uniformly(search: Search, all: readonly At[], ways: readonly Way[], wanted: number): Steps<void> {
   const [first] = all as readonly [At];
   const most = Math.max(MIN_WAYS, Math.floor((AT_FIRST * EFFORT) / first.plan.ids.length));
   const ranked = thinned(ways, most).map((way) => ({ way, prints: search.place(first, asked(first, way, 1)).prints }));
   if (search.best().prints >= wanted) return;
   ranked.sort((a, b) => b.prints - a.prints);
-  for (const at of all)
+  for (const at of all) {
+    yield;
     for (const closer of CLOSER)
       if (at !== first || closer !== 1)
         for (const { way } of ranked.slice(0, KEPT)) if (search.left) search.place(at, asked(at, way, closer));
+  }
 }
 
 /** Branches that differ, at the gaps that leave them most room, then at wider ones where the wanted size is reached. */
-function mixed(search: Search, at: At, rows: readonly number[], most: number, wanted: number): void {
+function* mixed(search: Search, at: At, rows: readonly number[], most: number, wanted: number): Steps<void> {
   const { plan, input } = at;
   const { columns, join } = plan;
   const { width, height } = input.room;
   for (const closer of CLOSER.toReversed()) {
+    yield;
     const closest = closer === CLOSER.at(-1);
     const gaps = gapsBy(plan, input, closer, closer);
     const { settings, loose, shelves } = bestFit(
@@ -148,14 +152,14 @@ function mixed(search: Search, at: At, rows: readonly number[], most: number, wa
  * Widths of single tiers, on top of what was found best: each is narrowed or widened by itself while the whole prints
  * clearly larger.
  */
-function byTier(search: Search, tries: SettleTries, known: Map<string, At>): void {
+function* byTier(search: Search, tries: SettleTries, known: Map<string, At>): Steps<void> {
   const { wanted, widths } = tries;
   const atWidths = (by: readonly number[]): At | undefined => {
     const key = by.join(' ');
     const before = known.get(key);
     if (before) return before;
     const input = tries.at(by);
-    const made = input && { by, plan: rounded(planOf(input)), input };
+    const made = input && { by, plan: planOf(input), input };
     if (made) known.set(key, made);
     return made;
   };
@@ -165,6 +169,7 @@ function byTier(search: Search, tries: SettleTries, known: Map<string, At>): voi
     better = false;
     for (let tier = 0; tier < tiers; tier++)
       for (const part of widths) {
+        yield;
         if (!search.left || best.at.by[tier] === part) continue;
         const at = atWidths(best.at.by.with(tier, part));
         if (!at) continue;
@@ -184,16 +189,34 @@ const asked = ({ plan, input }: At, { habit, shelves }: Way, closer: number): Se
   loose: plan.base.loose,
 });
 
+/** What is shown, at the gaps that suit it now, where it is hardly worse than the best that was found; else that. */
+function shownOr(best: Found, search: Search, { at, shown, wanted }: SettleTries, first: At, inRows: boolean): Found {
+  if (!shown) return best;
+  const input = at(shown.by);
+  const own: At = input ? { by: shown.by, plan: planOf(input), input } : first;
+  const { base, chosen: set } = own.plan;
+  const { loose } = shown;
+  const settings = shown.settings.map((setting, box) => set[box] ?? setting);
+  const shelves = inRows ? shown.shelves : base.shelves;
+  const kept = bestOf(
+    CLOSER.map((closer) =>
+      search.place(own, { settings, loose, shelves, gaps: gapsBy(own.plan, own.input, closer, closer) }),
+    ),
+    wanted,
+  );
+  return stays(kept, best, wanted) ? kept : best;
+}
+
 /** Charts whose boxes stayed as they are, such as while a short name is typed, are not searched through again. */
 const known = new Map<string, SettledKind>();
 const MOST_KNOWN = 60;
 
 /** @returns undefined where the chart is too large to be searched through, or has nothing to search */
-export function settle(tries: SettleTries): SettledKind | undefined {
+export function* settle(tries: SettleTries): Steps<SettledKind | undefined> {
   const { wanted, most, widths } = tries;
   const input = tries.at([]);
   if (!input || input.structure.order.length === 0 || input.structure.order.length > MOST_POSTS) return undefined;
-  const plan = rounded(planOf(input));
+  const plan = planOf(input);
   const { base, chosen: own, columns } = plan;
   const search = new Search(tries);
   const tiers = base.tier.reduce((so, tier) => Math.max(so, tier + 1), 0);
@@ -206,42 +229,42 @@ export function settle(tries: SettleTries): SettledKind | undefined {
   const waysOf = (all: readonly Habit[]) => rows.flatMap((shelves) => all.map((habit): Way => ({ habit, shelves })));
 
   for (const way of waysOf(isFree ? plain : plain.slice(0, 1))) search.place(first, asked(first, way, 1));
-  const at = (best: Found): SettledKind => {
-    const { by, input: there } = best.at;
-    // What is left of the page is found with the boxes as they are.
-    const exact: At = { by, plan: planOf(there), input: there };
-    const { settings, gaps, loose, shelves } = filled(search, exact, search.place(exact, best), most);
+  const done = (best: Found): SettledKind => {
+    const stands = shownOr(best, search, tries, first, inRows);
+    const { settings, gaps, loose, shelves } = filled(search, stands.at, stands, most);
     const lengths = { siblingGap: gaps.siblings, tierGap: gaps.tiers[0]!, treeGap: gaps.trees };
-    return { by, lengths, tree: { settings, gaps, loose, shelves } };
+    const { prints, even } = stands;
+    return { by: stands.at.by, lengths, tree: { settings, gaps, loose, shelves }, prints, even };
   };
   const enough = ({ prints, even }: Found) => prints >= wanted && even >= EVEN;
-  if (enough(search.best())) return at(search.best());
+  if (enough(search.best())) return done(search.best());
 
   const all: At[] = [first];
   for (const by of widths) {
     const narrow = by === 1 ? undefined : tries.at(alike(by));
-    if (narrow) all.push({ by: alike(by), plan: rounded(planOf(narrow)), input: narrow });
+    if (narrow) all.push({ by: alike(by), plan: planOf(narrow), input: narrow });
   }
   const key = JSON.stringify([
     all.map(({ by, plan }) => [by, plan.base, [...plan.base.aides], plan.chosen, plan.direction, plan.join]),
     input.room,
     Object.keys(input.chart.arrangement),
     [most, wanted, tries.smallest, rows],
+    tries.shown,
   ]);
   const before = known.get(key);
   if (before) return before;
-  uniformly(search, all, waysOf(isFree ? uniform(tiers) : plain.slice(0, 1)), wanted);
+  yield* uniformly(search, all, waysOf(isFree ? uniform(tiers) : plain.slice(0, 1)), wanted);
   const atBy = new Map(all.map((one) => [one.by.join(' '), one]));
-  byTier(search, tries, atBy);
+  yield* byTier(search, tries, atBy);
   // Branches may differ where no setting for all of a tier prints large enough, and nobody has set any.
   if (search.best().prints < wanted && isFree && own.every((setting) => setting === undefined)) {
     // Which widths suit a mixture best is not seen from uniform settings alone: small charts try several.
     const ats = [...new Set(search.found.toSorted((a, b) => b.prints - a.prints).map((one) => one.at))];
-    const tried = base.tier.length <= SMALL ? MIXED_AT : 1;
-    for (const one of ats.slice(0, tried)) mixed(search, one, rows, most, wanted);
-    byTier(search, tries, atBy);
+    const tried = base.tier.length <= SMALL ? MIXED_AT.small : MIXED_AT.large;
+    for (const one of ats.slice(0, tried)) yield* mixed(search, one, rows, most, wanted);
+    yield* byTier(search, tries, atBy);
   }
-  const settled = at(search.best());
+  const settled = done(search.best());
   if (known.size >= MOST_KNOWN) known.clear();
   known.set(key, settled);
   return settled;

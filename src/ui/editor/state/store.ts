@@ -1,7 +1,7 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { apply, type Change, type Chart, emptyChart, type LookPatch } from '../../../core/chart';
+import { apply, type Change, type Chart, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
 import type { Shown } from '../../../workers/compose.worker';
 import type { SaveState, Sync, SyncView } from './sync';
 
@@ -139,6 +139,11 @@ export function change(what: Change, mergeAs?: string): boolean {
     problem === undefined ? { preview: null, tried: null, message: null } : { message: { text: problem, undo: false } },
   );
   return problem === undefined;
+}
+
+/** Keeps how a chart stands by itself with it; never an undo step, and nothing that is said. */
+export function keepStands(stands: Stands): void {
+  sync?.change({ type: 'stand', stands });
 }
 
 function step(origin: 'undo' | 'redo') {
