@@ -98,6 +98,8 @@ function sizeAlone({ shape }: Look, own: Size, tier: Size, fixedWidth: boolean, 
   return { width: Math.max(tier.width, width), height: Math.max(tier.height, height) };
 }
 
+/** A difference that is none, in points. */
+const ROUNDING = 0.01;
 /** Words shrink by so much at a time, in points. */
 const SHRINK_STEP = 0.5;
 
@@ -162,8 +164,9 @@ export function measure(
     if (byTier.has(item.tier)) byTier.get(item.tier)!.push(item);
     else byTier.set(item.tier, [item]);
   }
+  // A box made round words has room for them, whatever its sums are rounded to.
   const room = ({ look, picture }: Worded, width: number) =>
-    Math.max(1, wordsWidth(look.shape, width) - 2 * padding(look.inner).x - besideWords(picture, look));
+    Math.max(1, wordsWidth(look.shape, width) - 2 * padding(look.inner).x - besideWords(picture, look) + ROUNDING);
   const box = ({ look, picture }: Worded, words: SetWords): Size => {
     const { x, y } = padding(look.inner);
     // A shape whose words all stand outside keeps room for a line, so that it stays a shape.

@@ -134,7 +134,8 @@ export interface Region {
 }
 
 /** How tiers run over the sheet. Rings and overlaps have no place along an edge of it. */
-export type TierAxis = 'rows' | 'columns' | 'rings' | 'overlaps';
+/** Of `sides` the first tier stands in the middle, the others before and after it. */
+export type TierAxis = 'rows' | 'columns' | 'sides' | 'rings' | 'overlaps';
 
 /** Boxes and lines in points, the picture's near corner at 0, 0. */
 export interface Arrangement {

@@ -3,12 +3,28 @@
  * so that words stand at one place through the whole picture and touch neither a box nor other words.
  */
 import type { Look } from '../chart';
+import { pushTo } from '../grouped';
 import { crossingsOf, type LayeredEdge, LINE_GAP, type LineForm, layered, type Point } from '../layout';
 import type { ArrangedLink, Arrangement, PlacedWords, SetWords, Size } from './arrangement';
 import type { ArrangementChoice } from './choices';
 
 /** Layered drawings know corners; whether these are rounded is a matter of drawing. */
 export const layeredForm = (line: Look['line']): LineForm => (line === 'rounded' ? 'elbow' : line);
+
+/** How tiers stand whose rows are long. */
+export const rowsChoice = {
+  type: 'choice',
+  key: 'rows',
+  label: 'Long tiers',
+  seldom: true,
+  initial: 'auto',
+  settles: ['one', 'two'],
+  options: [
+    { value: 'auto', label: 'By itself', about: 'As the page leaves room' },
+    { value: 'one', label: 'In one row', about: 'All of a tier in line' },
+    { value: 'two', label: 'In two', about: 'Neighbours in two rows in turn, so that the picture is narrower' },
+  ],
+} as const satisfies ArrangementChoice;
 
 /** Where words stand on lines: choices of all kinds whose lines have words. */
 export const wordChoices = [
@@ -58,6 +74,10 @@ export interface WordedInput {
   readonly sizes: ReadonlyMap<string, Size>;
   readonly links: readonly WordedLink[];
   readonly down: boolean;
+  /** What stands before the first tier rather than after it; absent: nothing does. */
+  readonly before?: ReadonlySet<string>;
+  /** Long rows stand in two, so that the picture is narrower and higher. */
+  readonly bent: boolean;
   readonly words: 'start' | 'middle' | 'end';
   readonly side: 'on' | 'before' | 'after';
   readonly gaps: { readonly siblings: number; readonly tiers: number };
@@ -67,15 +87,54 @@ export interface WordedInput {
 /** A line turns within this before words that stand at its start. */
 const TURN = 16;
 const BETWEEN_WORDS = 10;
+const NONE: ReadonlySet<string> = new Set();
 
-export function arrangeWorded(
-  input: WordedInput,
-): Pick<Arrangement, 'boxes' | 'links' | 'joins' | 'axis' | 'bands' | 'width' | 'height'> & { crossings: number } {
+type Laid = Pick<Arrangement, 'boxes' | 'links' | 'joins' | 'axis' | 'bands' | 'width' | 'height'> & {
+  readonly crossings: number;
+};
+
+/** Rows of as many boxes, and of such a part of the longest one, are bent. */
+const BENT = { boxes: 4, part: 0.5 };
+
+export function arrangeWorded(input: WordedInput): Laid {
+  const straight = inLayers(input);
+  if (!input.bent) return straight;
+  const { ids, tierOf, sizes, down, gaps, before = NONE } = input;
+  const along = (id: string) => (down ? sizes.get(id)!.width : sizes.get(id)!.height);
+  const at = (id: string) => straight.boxes.get(id)![down ? 0 : 1];
+  const rows = new Map<string, string[]>();
+  for (const id of ids) pushTo(rows, `${tierOf.get(id)} ${before.has(id)}`, id);
+  const extent = (row: readonly string[]) => row.reduce((so, id) => so + along(id) + gaps.siblings, 0);
+  const longest = Math.max(0, ...[...rows.values()].map(extent));
+  // Neighbours stand in the two rows in turn, so that both keep the order that they have.
+  const second = new Set<string>();
+  for (const row of rows.values())
+    if (row.length >= BENT.boxes && extent(row) > BENT.part * longest)
+      for (const [i, id] of row.toSorted((a, b) => at(a) - at(b)).entries()) if (i % 2 === 1) second.add(id);
+  if (second.size === 0) return straight;
+  const halfOf = (id: string) => 2 * tierOf.get(id)! + (second.has(id) ? 1 : 0);
+  const halves = [...new Set(ids.map(halfOf))].sort((a, b) => a - b);
+  const rowOf = new Map(halves.map((half, i) => [half, i + 1]));
+  const laid = inLayers({
+    ...input,
+    tierOf: new Map(ids.map((id) => [id, rowOf.get(halfOf(id))!])),
+    tiers: halves.length,
+  });
+  const bands = Array.from({ length: input.tiers }, (_, i) => {
+    const own = [2 * i + 2, 2 * i + 3].flatMap((half) => laid.bands[(rowOf.get(half) ?? 0) - 1] ?? []);
+    return { start: own[0]?.start ?? 0, end: own.at(-1)?.end ?? 0 };
+  });
+  return { ...laid, bands, links: laid.links.map((link) => ({ ...link, tier: tierOf.get(link.from)! })) };
+}
+
+function inLayers(input: WordedInput): Laid {
   const { ids, tierOf, sizes, links, down, side, gaps } = input;
   const numberOf = new Map(ids.map((id, i) => [id, i]));
   const along = ids.map((id) => (down ? sizes.get(id)!.width : sizes.get(id)!.height));
   const across = ids.map((id) => (down ? sizes.get(id)!.height : sizes.get(id)!.width));
-  const layer = ids.map((id) => 2 * (tierOf.get(id)! - 1));
+  const { before: isBefore = NONE } = input;
+  const first = ids.reduce((so, id) => (isBefore.has(id) ? Math.max(so, tierOf.get(id)! - 1) : so), 0);
+  const layer = ids.map((id) => 2 * (first + (tierOf.get(id)! - 1) * (isBefore.has(id) ? -1 : 1)));
   const edges: LayeredEdge[] = [];
   const dock = new Map<number, number>();
   const level = new Set<number>();
@@ -88,20 +147,31 @@ export function arrangeWorded(
     const [near, far] = a <= b ? [from, to] : [to, from];
     const [top, bottom] = [Math.min(a, b), Math.max(a, b)];
     const label = layer.length;
-    layer.push(input.words === 'end' && top !== bottom ? bottom - 1 : top + 1);
+    // Before the first tier, lines lead the other way: what is at their start is at their end.
+    const back = isBefore.has(link.to) && a > b;
+    // Words of lines to a second row stand just before it: before the first there is no more room for them.
+    const atStart = (input.words !== 'end' && !input.bent) || top === bottom;
+    layer.push(atStart === back ? bottom - 1 : top + 1);
     const { width = 0, height = 0 } = link.words ?? {};
     const [wide, high] = down ? [width, height] : [height, width];
     // Beside the line, words need the same room on its other side, so that the line runs through the middle.
     along.push(link.words ? (side === 'on' ? wide + 4 : 2 * (wide + LINE_GAP)) : 2);
     across.push(link.words ? high : 0);
     const weight = link.weight ?? 1;
-    edges.push({ from: near, to: label, weight, trunk: `${near}` });
-    // Lines between boxes of one tier hang their words below it, both ends coming from above.
-    edges.push(
-      top === bottom
-        ? { from: far, to: label, weight, trunk: `${far} ${label}` }
-        : { from: label, to: far, weight: weight * 6, trunk: `${label}` },
-    );
+    // From where a line begins it shares its trunk with others; its words stand close to where it leads.
+    if (back)
+      edges.push(
+        { from: near, to: label, weight: weight * 6, trunk: `${label}` },
+        { from: label, to: far, weight, trunk: `${far}` },
+      );
+    else
+      edges.push(
+        { from: near, to: label, weight, trunk: `${near}` },
+        // Lines between boxes of one tier hang their words below it, both ends coming from above.
+        top === bottom
+          ? { from: far, to: label, weight, trunk: `${far} ${label}` }
+          : { from: label, to: far, weight: weight * 6, trunk: `${label}` },
+      );
     // Words of the only line to a box stand in line with it; where several come, each finds its own place.
     if (top !== bottom && a < b && layer[label]! === bottom - 1 && comes.get(link.to) === 1) dock.set(label, far);
     if (top === bottom) level.add(label);
@@ -162,13 +232,16 @@ export function arrangeWorded(
     };
   }
 
-  const bands = Array.from({ length: input.tiers }, (_, i) => laid.bands[2 * i] ?? { start: 0, end: 0 });
+  const bands =
+    isBefore.size > 0
+      ? Array.from({ length: input.tiers }, () => ({ start: 0, end: 0 }))
+      : Array.from({ length: input.tiers }, (_, i) => laid.bands[2 * i] ?? { start: 0, end: 0 });
   const { along: width, depth: height } = laid.extent;
   return {
     boxes,
     links: arranged,
     joins: [],
-    axis: down ? 'rows' : 'columns',
+    axis: isBefore.size > 0 ? 'sides' : down ? 'rows' : 'columns',
     bands,
     width: down ? width : height,
     height: down ? height : width,

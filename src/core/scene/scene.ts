@@ -139,7 +139,7 @@ export interface Scene {
   }[];
   /** Lines one by one, to be picked and bent; of the largest pictures, where none could be, there are none. */
   readonly edges: readonly SceneEdge[];
-  readonly axis: 'rows' | 'columns' | 'rings' | 'overlaps';
+  readonly axis: 'rows' | 'columns' | 'sides' | 'rings' | 'overlaps';
   readonly bands: readonly SceneBand[];
 }
 

@@ -5,6 +5,7 @@ import { choices } from './choices';
 import { arrangeFree } from './free';
 import { graphOf } from './graph';
 import { arrangeRings } from './rings';
+import { beforeMain } from './sides';
 
 const PHRASE_WIDEST = 92;
 const FOCUS = { size: 12.5, gap: 16 };
@@ -57,6 +58,8 @@ export function arrange(input: ArrangeInput): Arrangement {
           sizes,
           links,
           down: layout === 'rows',
+          ...(choose('sides') === 'both' && { before: beforeMain(graphOf(chart)) }),
+          bent: choose('rows') === 'two',
           words: choose('words') as 'start' | 'middle' | 'end',
           side: choose('side') as 'on' | 'before' | 'after',
           gaps,

@@ -1,5 +1,5 @@
 import type { ArrangementChoice } from '../choices';
-import { wordChoices } from '../worded';
+import { rowsChoice, wordChoices } from '../worded';
 
 export const choices = [
   {
@@ -12,6 +12,21 @@ export const choices = [
       { value: 'columns', label: 'In columns', about: 'The main idea at the left' },
       { value: 'rings', label: 'In rings', about: 'The main idea in the middle, tiers round it' },
       { value: 'free', label: 'Free', about: 'Each where its links draw it; for maps that are no hierarchy' },
+    ],
+  },
+  {
+    type: 'choice',
+    key: 'sides',
+    label: 'Branches',
+    seldom: true,
+    initial: 'one',
+    options: [
+      { value: 'one', label: 'To one side', about: 'All tiers after the main idea' },
+      {
+        value: 'both',
+        label: 'To both sides',
+        about: 'Shared out evenly before and after the main idea, in list order',
+      },
     ],
   },
   {
@@ -30,6 +45,7 @@ export const choices = [
     initial: '',
     about: 'The question that the map answers; it stands over the map.',
   },
+  rowsChoice,
   ...wordChoices,
   { type: 'length', key: 'siblingGap', label: 'Between concepts', initial: 16, least: 4, most: 120 },
   { type: 'length', key: 'tierGap', label: 'Between tiers', initial: 64, least: 30, most: 240 },

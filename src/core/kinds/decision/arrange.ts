@@ -51,6 +51,7 @@ export function arrange({ chart, structure, sizes, lookOf, setWords }: ArrangeIn
     // A way to the step itself has nowhere to go in tiers; the problem names it.
     links: links.filter(({ from, to }) => from !== to),
     down: choose('direction') === 'down',
+    bent: choose('rows') === 'two',
     words: choose('words') as 'start' | 'middle' | 'end',
     side: choose('side') as 'on' | 'before' | 'after',
     gaps: { siblings: Number(choose('siblingGap')), tiers: Number(choose('tierGap')) },

@@ -1,5 +1,5 @@
 import type { ArrangementChoice } from '../choices';
-import { wordChoices } from '../worded';
+import { rowsChoice, wordChoices } from '../worded';
 
 export const choices = [
   {
@@ -13,6 +13,7 @@ export const choices = [
       { value: 'right', label: 'To the right', about: 'The first question at the left, tiers are columns' },
     ],
   },
+  rowsChoice,
   ...wordChoices,
   {
     type: 'choice',

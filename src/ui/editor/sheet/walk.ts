@@ -14,7 +14,7 @@ const SAME = 0.5;
 export function stepTo(scene: Scene, id: string, key: string): string | undefined {
   const item = scene.items.find((other) => other.id === id);
   if (!item) return undefined;
-  if (scene.axis === 'rings' || scene.axis === 'overlaps') return nearestThatWay(scene, item, key);
+  if (scene.axis !== 'rows' && scene.axis !== 'columns') return nearestThatWay(scene, item, key);
   const rows = scene.axis === 'rows';
   const ends = rows ? ['ArrowUp', 'ArrowDown'] : ['ArrowLeft', 'ArrowRight'];
   // Where the first tier stands last, going up leads away from it.
