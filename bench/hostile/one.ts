@@ -3,7 +3,8 @@
 import { compose } from '../../src/core/compose';
 import { sourceOf } from '../../src/core/formats';
 import { kindOf } from '../../src/core/kinds';
-import { chartOfList, offersFor, readList } from '../../src/core/read';
+import { offersFor } from '../../src/core/offers';
+import { chartOfList, readList } from '../../src/core/read';
 import { fonts } from '../../tests/support/fonts';
 import { cases } from './cases';
 

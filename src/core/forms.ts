@@ -1,6 +1,7 @@
 /** The forms in which a list of a kind can be written: the kind's own, and those that all kinds share. */
 import {
   fieldOfAttribute,
+  kindSaid,
   looksLikeMarkdown,
   looksLikeOpml,
   type OpmlNode,
@@ -35,7 +36,12 @@ const markdownForm = (kind: Kind): ListForm => ({
   id: 'markdown',
   label: 'Markdown',
   sample: '- Oriel Tansley\n  - Piet Marrable\n',
-  suits: (text) => (looksLikeMarkdown(plainText(text)) ? 0.66 : 0),
+  suits: (text) =>
+    kindSaid(text) !== undefined && !looksLikeOpml(text) && /^\uFEFF?\s*<!--/.test(text)
+      ? 1
+      : looksLikeMarkdown(plainText(text))
+        ? 0.66
+        : 0,
   read(raw, context) {
     const text = outlineOfMarkdown(plainText(raw), kind.plus ?? '');
     return { ...textForm(kind, text).read(text, context), form: 'markdown' };

@@ -1,7 +1,7 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
 import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item } from './chart';
 import { formsOf, isLineForm } from './forms';
-import { type Fitness, type Kind, kinds } from './kinds';
+import type { Kind } from './kinds';
 import {
   countingIds,
   joinContinued,
@@ -161,33 +161,6 @@ function isTooDeep(items: readonly Item[]): boolean {
     for (const own of path.reverse()) levels.set(own, ++level);
   }
   return false;
-}
-
-/** What a text can become as a kind. */
-export interface Offer {
-  readonly kind: Kind;
-  readonly fitness: Fitness;
-  /** What was read; absent where the kind can't read it at all. */
-  readonly list?: ListRead;
-}
-
-/** Every kind with what a text can become as it, the surest first. */
-export function offersFor(text: string): Offer[] {
-  const claimed = kinds
-    .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
-    .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
-  return kinds
-    .map((kind): Offer => {
-      if (claimed && !formsOf(kind).some(({ id }) => id === claimed.id))
-        return {
-          kind,
-          fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
-        };
-      const read = readList(kind, text);
-      if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
-      return { kind, fitness: kind.fits(read.list), list: read.list };
-    })
-    .sort((a, b) => b.fitness.sure - a.fitness.sure);
 }
 
 /** A chart of what was read. */

@@ -1,6 +1,6 @@
 /** From a chart to its list, in every form it can be handed over in. What is written is read back the same. */
 import { type Chart, setsOf } from './chart';
-import { type Sheet, writeMarkdown, writeOpml, writeXlsx } from './formats';
+import { type Sheet, sayInMarkdown, writeMarkdown, writeOpml, writeXlsx } from './formats';
 import type { Kind, ListFormat } from './kinds';
 import { gridOf, listAsJson, SOFT_BREAK, writeContinued, writeGrid } from './list';
 
@@ -43,6 +43,7 @@ function opmlOf(kind: Kind, chart: Chart): string {
   const ahead = lines.length - rows.length;
   return writeOpml({
     title: chart.title,
+    kind: kind.id,
     nodes: lines.map((line, i) => ({
       ...line,
       fields: Object.fromEntries(
@@ -76,7 +77,7 @@ export function listFormats(kind: Kind): Readonly<Record<string, ListFormat>> {
       about: 'The outline as a nested list, for notes and wikis.',
       mime: 'text/markdown',
       ending: 'md',
-      write: (chart) => writeMarkdown(linesOf(kind, chart)),
+      write: (chart) => sayInMarkdown(kind.id) + writeMarkdown(linesOf(kind, chart)),
     },
     opml: {
       label: 'OPML',

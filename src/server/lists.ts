@@ -1,7 +1,8 @@
 /** Reading lists for the API, with its errors. */
 import { type Kind, kindOf, kinds } from '../core/kinds';
 import type { ListRead } from '../core/list';
-import { offersFor, type ReadOptions, readList } from '../core/read';
+import { offersFor } from '../core/offers';
+import { type ReadOptions, readList } from '../core/read';
 import { ApiError, LIST_LIMIT } from './http';
 
 /** @throws 422 for a kind that is not known */
@@ -41,8 +42,10 @@ export function readRequest(
     return { kind, list: readAs(kind, request.list, request) };
   }
   withinLimit(request.list);
-  const [best] = offersFor(request.list);
+  const { headings } = request;
+  const [best] = offersFor(request.list, { headings });
   // What no kind can be sure of is read as the first kind, so that its problems can be named.
-  if (!best?.list || best.fitness.sure === 0) return { kind: kinds[0]!, list: readAs(kinds[0]!, request.list) };
+  if (!best?.list || best.fitness.sure === 0)
+    return { kind: kinds[0]!, list: readAs(kinds[0]!, request.list, { headings }) };
   return { kind: best.kind, list: best.list };
 }

@@ -6,8 +6,9 @@ import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
 import { type Kind, kindOf } from '../core/kinds';
 import type { ListRead, Problem } from '../core/list';
+import { offersFor } from '../core/offers';
 import { type Pages, pagesOf } from '../core/pages';
-import { chartOfList, offersFor, type ReadOptions, readList } from '../core/read';
+import { chartOfList, type ReadOptions, readList } from '../core/read';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import { type Fonts, loadLanguage } from '../core/text';
 

@@ -1,5 +1,5 @@
 /** Zip archives unfolded in passing, as office files are: told early where they are damaged or grow out of bounds. */
-import { Unzip, UnzipInflate } from 'fflate';
+import { Gunzip, Unzip, UnzipInflate } from 'fflate';
 import { UnreadableFile } from './unreadable';
 
 /** What a file may unfold to: far more than any list, far less than would fill the memory. */
@@ -67,4 +67,37 @@ export function unfold(
   if (failed instanceof UnreadableFile) throw failed;
   if (failed || unfinished > 0 || names.length === 0) throw new UnreadableFile(DAMAGED);
   return names;
+}
+
+/** A list as text may unfold to this much, as if it came without being packed. */
+const MOST_TEXT = 8 * 1024 * 1024;
+
+/** What a gzip file (RFC 1952) holds. @throws UnreadableFile where it is damaged, or unfolds to more than a list may be */
+export function ungzipped(bytes: Uint8Array): Uint8Array {
+  const parts: Uint8Array[] = [];
+  let total = 0;
+  let whole = false;
+  const gunzip = new Gunzip((part, last) => {
+    total += part.length;
+    if (total > MOST_TEXT)
+      throw new UnreadableFile('This packed file unfolds to more than 8 MB; unpack it and split the list.');
+    parts.push(part);
+    whole ||= last;
+  });
+  try {
+    for (let at = 0; at < bytes.length; at += CHUNK)
+      gunzip.push(bytes.subarray(at, at + CHUNK), at + CHUNK >= bytes.length);
+  } catch (error) {
+    if (error instanceof UnreadableFile) throw error;
+    whole = false;
+  }
+  if (!whole)
+    throw new UnreadableFile('This packed file is cut off or damaged; pack it again, or open what was packed.');
+  const all = new Uint8Array(total);
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
 }

@@ -44,12 +44,16 @@ export function looksLikeMarkdown(text: string): boolean {
   return items.some((line) => /(\*\*|__)\S|\\[!-/:-@[-`{-~]|\]\(/.test(line));
 }
 
+/** Remarks (CommonMark 0.31, section 4.6) are shown nowhere; every line stays where it is. */
+const withoutRemarks = (text: string) =>
+  text.includes('<!--') ? text.replace(/<!--[^]*?(?:-->|$)/g, (remark) => remark.replace(/[^\n]/g, '')) : text;
+
 /**
  * The text as an outline, a tab a level, every line where it stood in the source.
  * @param meaning signs that are no bullets where others are used, such as a plus before a partner
  */
 export function outlineOfMarkdown(text: string, meaning = ''): string {
-  const source = text.split('\n');
+  const source = withoutRemarks(text).split('\n');
   const others = source.some((line) => {
     const found = ITEM.exec(line);
     return found !== null && !meaning.includes(found[2]!);

@@ -1,6 +1,7 @@
 /** OPML 2.0 (Outline Processor Markup Language, opml.org/spec2.opml): nested `outline` elements with a `text` each. */
 import { SaxesParser } from 'saxes';
 import { MOST_LEVELS, tooDeep } from '../list/limits';
+import { sayInOpml } from './said';
 
 export interface OpmlNode {
   readonly text: string;
@@ -15,6 +16,8 @@ export class TooDeep extends Error {}
 
 export interface OpmlFile {
   readonly title: string;
+  /** What of Dendrotax it is a list of. */
+  readonly kind?: string;
   readonly nodes: readonly OpmlNode[];
 }
 
@@ -106,11 +109,11 @@ export const fieldOfAttribute = (name: string): string =>
     return point <= 0x10ffff ? String.fromCodePoint(point) : whole;
   });
 
-export function writeOpml({ title, nodes }: OpmlFile): string {
+export function writeOpml({ title, kind, nodes }: OpmlFile): string {
   const out = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<opml version="2.0">',
-    `<head><title>${escaped(title)}</title></head>`,
+    `<head><title>${escaped(title)}</title>${kind === undefined ? '' : sayInOpml(kind)}</head>`,
     '<body>',
   ];
   let open = 0;

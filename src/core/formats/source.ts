@@ -1,4 +1,5 @@
 /** What a file holds, as text that lists are read from, whatever the file is. */
+import { ungzipped } from './archive';
 import { decode } from './decode';
 import { textOfHtml } from './html';
 import { UnreadableFile } from './unreadable';
@@ -35,6 +36,7 @@ export async function sourceOf(bytes: Uint8Array): Promise<Source> {
     if (sheets.length === 0) throw new UnreadableFile('No sheet of this file has words in it.');
     return { text: sheets[0]!.text, sheets, said: '' };
   }
+  if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes));
   const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));
   if (other) throw new UnreadableFile(other[1]);
   const { text, said, binary } = decode(bytes);

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawn, linesThroughBoxes, overlaps, readAs } from '../../../tests/support/kinds';
 import { apply } from '../chart';
-import { offersFor, readList } from '../read';
+import { offersFor } from '../offers';
+import { readList } from '../read';
 import { listFormats } from '../write';
 import { type Kind, kindOf, kinds, notDrawn } from '.';
 

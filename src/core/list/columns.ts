@@ -159,9 +159,37 @@ export function guessPlaces(
     for (let at = 0; at < stepped; at++) fields[at] = LEVEL;
     return;
   }
+  const grouped = grouping(rows, headings, fields);
+  if (grouped >= 2 && Array.from({ length: grouped }, (_, at) => at).every(free)) {
+    for (let at = 0; at < grouped; at++) fields[at] = LEVEL;
+    return;
+  }
   const graded = headings.findIndex((heading, at) => free(at) && GRADE_HEADING.test(headingKey(heading)));
   if (graded >= 0 && new Set(cellsAt(rows, graded)).size > 1 && cellsAt(rows, graded).length === rows.length)
     fields[graded] = GRADE;
+}
+
+/** Fields that say to which part of a whole something belongs. */
+const PARTS = new Set(['department', 'place', 'group']);
+
+/**
+ * How many columns stand before the names and group them, each within the one before, such as site and department: rows
+ * of one group follow each other, and the last column before the names has groups of several rows. 0 where they do not.
+ */
+function grouping(rows: readonly Row[], headings: readonly string[], fields: readonly string[]): number {
+  const nameAt = fields.indexOf('name');
+  if (nameAt < 2 || rows.length < 3 || headings.every((heading) => heading === '')) return 0;
+  for (const [at, heading] of headings.slice(0, nameAt).entries())
+    if (!PARTS.has(fields[at]!) && headingKey(heading) !== headingKey(fields[at]!)) return 0;
+  const paths = rows.map(({ cells }) => cells.slice(0, nameAt).map((cell) => tidy(cell).toLowerCase()));
+  if (paths.some((path) => path.length < nameAt || path.some((cell) => !/\p{L}/u.test(cell)))) return 0;
+  for (let depth = 1; depth <= nameAt; depth++) {
+    const keys = paths.map((path) => JSON.stringify(path.slice(0, depth)));
+    const runs = keys.filter((key, i) => key !== keys[i - 1]).length;
+    const groups = new Set(keys).size;
+    if (runs !== groups || groups === rows.length) return 0;
+  }
+  return nameAt;
 }
 
 /** How many of the first columns hold one cell a row between them, each deeper by at most one; 0 where they do not. */

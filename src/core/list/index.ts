@@ -26,6 +26,7 @@ export { type TableOptions, tableForms, writeCsv } from './table';
 export {
   type Column,
   countingIds,
+  isNested,
   type ListForm,
   type ListRead,
   type Problem,

@@ -2,9 +2,11 @@
 import { z } from 'zod';
 import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
 import { GRADE } from './columns';
+import { tableOfGraph } from './json-graph';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 import { writeCsv } from './table';
 import { type ListForm, type ListRead, refusedAs } from './types';
+import { looksLikeJson } from './words';
 
 /** What a list as JSON holds; a newer version may hold more. */
 const ownSchema = z.object({
@@ -133,12 +135,7 @@ export const jsonForm = (table: ListForm): ListForm => ({
   id: 'json',
   label: 'JSON',
   sample: '[\n  {"name": "Oriel Tansley"},\n  {"name": "Piet Marrable"}\n]\n',
-  suits: (text) =>
-    /^\uFEFF?\s*[[{]/.test(text) &&
-    /[\]}]\s*$/.test(text.slice(-200)) &&
-    /"[^"]*"\s*:|^\uFEFF?\s*\[/.test(text.slice(0, 5_000))
-      ? 0.97
-      : 0,
+  suits: (text) => (looksLikeJson(text) ? 0.97 : 0),
   read(raw, context) {
     if (depthOfJson(raw) > MOST_LEVELS) return refusedAs('json', tooDeep('JSON'));
     let value: unknown;
@@ -149,6 +146,8 @@ export const jsonForm = (table: ListForm): ListForm => ({
     }
     const own = ownSchema.safeParse(value);
     if (own.success) return ownList(own.data, context.newId);
+    const graph = tableOfGraph(value, context.columns);
+    if (graph) return { ...table.read(writeCsv(graph), { ...context, headings: true }), form: 'json' };
     const { rows, nested } = flatten(recordsOf(value));
     const keys = new Set(rows.flatMap((row) => Object.keys(row)));
     if (!nested) keys.delete(DEPTH);

@@ -139,12 +139,27 @@ function rawLines(text: string): Raw[] {
   return last.raws;
 }
 
+/** What a drawing of a tree in letters has before its names, as terminals print it: `├── `, `|   `, `+-- `, `\\-- `. */
+const DRAWN = /^[│┃║|\s\u00a0]*(?:[├└╰┣┗╠╚][─━═]+|[|+`\\][-_]{2,})[╴>]?[\s\u00a0]*/u;
+/** Of its lines at the least so many are drawn so. */
+const MOST_DRAWN = 0.5;
+
+/** Lines of a tree that was drawn in letters, set in by as much as what was drawn before them is wide. */
+function undrawn(lines: readonly string[]): readonly string[] {
+  const worded = lines.filter((line) => line.trim() !== '');
+  const drawn = worded.filter((line) => DRAWN.test(line)).length;
+  if (drawn < 2 || drawn < (worded.length - 1) * MOST_DRAWN) return lines;
+  return lines.map((line) =>
+    /^[\s│┃║|]*$/u.test(line) ? '' : line.replace(DRAWN, (before) => ' '.repeat(before.length)),
+  );
+}
+
 /** Blanks other than tabs and spaces. */
 const OTHER_BLANK = /[^\t ]/;
 
 function rawLinesOf(text: string): Raw[] {
   const raws: Raw[] = [];
-  for (const [i, line] of text.split('\n').entries()) {
+  for (const [i, line] of undrawn(text.split('\n')).entries()) {
     const body = line.trimStart();
     if (body.trim() === '') continue;
     const blank = line.slice(0, line.length - body.length);

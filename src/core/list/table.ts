@@ -13,9 +13,10 @@ import {
   namesColumns,
   namesKnown,
 } from './columns';
+import { seemsHeadings } from './headed';
 import { type PlacedLine, placesOf } from './places';
 import { type Column, type ListForm, type ListRead, type ReadContext, refusedAs } from './types';
-import { plainText, tidy } from './words';
+import { looksLikeJson, plainText, tidy } from './words';
 
 export interface TableOptions {
   /** The field that names the line above, for a column that says so by its cells only. */
@@ -40,7 +41,7 @@ function headingsAt(
   if (headings) return 0;
   const first = rows[0]?.cells ?? [];
   const body = rows.slice(1).map(({ cells }) => cells);
-  return isHeading?.(first, body) === true ? 0 : -1;
+  return isHeading?.(first, body) === true || seemsHeadings(first, body) ? 0 : -1;
 }
 
 /** The first free column is the name where none is called so. */
@@ -189,6 +190,7 @@ function form(
     label,
     sample,
     suits(text, columns) {
+      if (looksLikeJson(text)) return 0;
       const plain = plainText(text);
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
       const found = delimiterOf(plain, namesKnown(columns), headsNames(columns));

@@ -71,6 +71,10 @@ export interface ListRead {
   readonly refused?: string;
 }
 
+/** Forms whose levels are told by nesting. */
+const NESTED = new Set(['outline', 'markdown', 'opml']);
+export const isNested = ({ form }: Pick<ListRead, 'form'>): boolean => NESTED.has(form);
+
 /** Nothing could be read. @param why in words, for the person whose list it is */
 export const refusedAs = (form: string, why: string): ListRead => ({
   form,

@@ -157,3 +157,9 @@ export function nameFinder(names: Iterable<string>): (name: string, count?: numb
       .map((f) => f.name);
   };
 }
+
+/** Whether a text is written as JSON: it begins and ends as one, with a key or a record near its beginning. */
+export const looksLikeJson = (text: string): boolean =>
+  /^\uFEFF?\s*[[{]/.test(text) &&
+  /[\]}]\s*$/.test(text.slice(-200)) &&
+  /"[^"]{0,500}"\s*:|^\uFEFF?\s*\[\s*["[{\d]/.test(text.slice(0, 5_000));

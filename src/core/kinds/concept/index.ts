@@ -1,5 +1,5 @@
 /** Concept maps: ideas and the propositions between them. Tiers are the distance from the main idea. */
-import type { ListRead } from '../../list';
+import { isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { renamed } from '../naming';
 import { placeUnder } from '../place';
@@ -15,16 +15,22 @@ import { typed } from './typing';
 
 const MISSING = 'Needs a linking phrase between two ideas, such as "Tides - bring -> Mud".';
 
-function fits({ form, items, columns: found, problems: said }: ListRead): Fitness {
+function fits(list: ListRead): Fitness {
+  const { form, items, columns: found, problems: said } = list;
   const links = items.filter(({ parent }) => parent !== null);
   const phrased = links.filter(({ fields }) => fields['phrase']).length;
   const share = phrased / Math.max(1, links.length);
-  if (phrased === 0) return { sure: 0, why: MISSING };
+  if (phrased === 0)
+    return found?.some(({ field }) => field === 'from') &&
+      found.some(({ field }) => field === 'name') &&
+      links.length > 0
+      ? { sure: 0.4, why: 'Columns name two concepts each; phrases that link them are still to come.' }
+      : { sure: 0, why: MISSING };
   if (form === 'propositions') {
     const whole = 1 - said.filter(({ code }) => code === 'no-proposition').length / Math.max(1, items.length);
     return { sure: 0.9 * whole * share, why: `${phrased} propositions: concept, linking phrase, concept.` };
   }
-  if (form === 'outline')
+  if (isNested(list))
     return share < 0.3
       ? { sure: 0, why: MISSING }
       : { sure: 0.4 + 0.5 * share, why: 'Linking phrases stand in brackets before concepts.' };

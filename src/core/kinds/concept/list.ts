@@ -219,6 +219,19 @@ function separatorOf(lines: readonly { text: string }[]): { apart: RegExp; count
   return best;
 }
 
+/** Of the concepts of a map some are named by several propositions: where hardly any are, these are rows of a table. */
+const LINKED = 0.15;
+
+function areLinked(lines: readonly { text: string }[], apart: RegExp): boolean {
+  const found = lines.flatMap(({ text }) => proposition(text, apart) ?? []);
+  if (found.length < 3) return true;
+  const first = new Set(found.map(({ from }) => conceptKey(from)));
+  // In a table what stands in the last column is never what stands in the first.
+  const passed = found.filter(({ to }) => first.has(conceptKey(to))).length;
+  const words = found.filter(({ phrase }) => /\p{L}/u.test(phrase)).length;
+  return words >= found.length * 0.5 && (passed >= found.length * LINKED || first.size <= found.length * 0.5);
+}
+
 const propositionForm: ListForm = {
   id: 'propositions',
   label: 'Propositions',
@@ -228,7 +241,8 @@ const propositionForm: ListForm = {
     if (lines.length === 0 || lines.some((line) => /^[\t ]+\S/.test(line.text))) return 0;
     const arrows = lines.filter((line) => proposition(line.text, undefined)).length;
     if (arrows >= lines.length / 2) return 0.95;
-    return separatorOf(lines).count >= lines.length * 0.7 ? 0.65 : 0.1;
+    const { apart, count } = separatorOf(lines);
+    return count >= lines.length * 0.7 && areLinked(lines, apart) ? 0.65 : 0.1;
   },
   read(raw, { newId }) {
     const { lines, focus } = withoutFocus(raw);

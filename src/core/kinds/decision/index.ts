@@ -1,6 +1,6 @@
 /** Decision trees: questions, chances and outcomes. Tiers are the depth of the question. */
 import type { Chart } from '../../chart';
-import { type ListRead, showNumber } from '../../list';
+import { isNested, type ListRead, showNumber } from '../../list';
 import { chosen } from '../choices';
 import type { Fitness, Kind } from '../kind';
 import { renamed } from '../naming';
@@ -15,10 +15,11 @@ import { starts } from './starts';
 import { stepsOf } from './steps';
 import { type Aim, worthOf } from './worth';
 
-function fits({ form, items, columns: found }: ListRead): Fitness {
+function fits(list: ListRead): Fitness {
+  const { items, columns: found } = list;
   const under = items.filter(({ parent }) => parent !== null);
   const answered = under.filter(({ fields }) => fields['answer']).length;
-  if (form !== 'outline') {
+  if (!isNested(list)) {
     const named = new Set(found?.map(({ field }) => field));
     return named.has('from') && named.has('answer') && under.length > 0
       ? { sure: 0.95, why: 'Columns say which step each comes from and by which answer.' }

@@ -1,6 +1,6 @@
 /** Family trees: people, couples and their children. Tiers are generations. */
 import type { Item } from '../../chart';
-import { dateIn, type ListRead } from '../../list';
+import { dateIn, isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
 import { descendantsOf } from './ancestors';
 import { arrange } from './arrange';
@@ -19,10 +19,11 @@ import { cell, columns, tables } from './table';
 import { additions, nextPlace, typed } from './typing';
 import { shownPeople } from './view';
 
-function fits({ form, items, columns: found }: ListRead): Fitness {
+function fits(list: ListRead): Fitness {
+  const { form, items, columns: found } = list;
   if (form === 'gedcom') return { sure: 1, why: 'A GEDCOM file of a family.' };
   const named = new Set(found?.map(({ field }) => field));
-  if (form !== 'outline')
+  if (!isNested(list))
     return ['father', 'mother', 'partners'].some((field) => named.has(field))
       ? { sure: 0.97, why: 'Columns say who somebody’s father, mother or partner is.' }
       : { sure: 0, why: 'Needs a column for father, mother or partner, or an indented list.' };

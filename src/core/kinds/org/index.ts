@@ -1,5 +1,5 @@
 /** Org charts: who reports to whom. Tiers are ranks: the distance from the top. */
-import { type ListRead, nameAnd } from '../../list';
+import { isNested, type ListRead, nameAnd } from '../../list';
 import { treeBeings } from '../beings';
 import type { Fitness, Kind } from '../kind';
 import { matterOf } from '../matter';
@@ -16,20 +16,32 @@ import { settle } from './settle';
 import { starts } from './starts';
 import { isAide, structure } from './structure';
 
-function fits({ form, items, columns: found }: ListRead): Fitness {
+/** Dotted lines, for each post. */
+const MOST_SECOND = 0.3;
+
+function fits(list: ListRead): Fitness {
+  const { items, columns: found } = list;
   const under = items.filter(({ parent }) => parent !== null).length;
   const share = under / Math.max(1, items.length - 1);
   const posts = items.filter(({ fields }) => fields['post']).length / items.length;
-  if (form !== 'outline' && found?.some(({ field }) => field === 'superior'))
-    return { sure: 0.9, why: 'A column says who reports to whom.' };
-  if (form !== 'outline')
+  if (!isNested(list) && found?.some(({ field }) => field === 'superior'))
+    // With a second superior for many it is no tree but a net.
+    return list.links.length > items.length * MOST_SECOND
+      ? { sure: 0.3, why: 'A column says who reports to whom, but many report to several.' }
+      : { sure: 0.9, why: 'A column says who reports to whom.' };
+  if (under === 0 && !isNested(list))
     return posts > 0.5
       ? { sure: 0.3, why: 'Names and posts; nobody reports to anybody yet.' }
-      : { sure: 0, why: 'Needs a column that says who reports to whom, or an indented list.' };
+      : { sure: 0.12, why: 'Records without levels: all stand at the top. A column can say who is above whom.' };
   if (under === 0) return { sure: 0.15, why: 'A list of names without levels: all stand at the top.' };
   return posts > 0.5
     ? { sure: 0.75, why: 'Names with posts, indented under who they report to.' }
-    : { sure: 0.3 + 0.2 * share, why: 'An indented list: each line reports to the line it stands under.' };
+    : {
+        sure: 0.3 + 0.2 * share,
+        why: isNested(list)
+          ? 'An indented list: each line reports to the line it stands under.'
+          : 'Levels: each line stands under the one above it.',
+      };
 }
 
 export const org: Kind = {

@@ -15,12 +15,15 @@ import { writeSets } from './write';
 const MISSING = 'Needs two to five sets: a table with ticks, "item: set, set", or sets with their items under them.';
 
 function fits({ form, items, sets }: ListRead): Fitness {
-  if (sets.length < 2) return { sure: 0, why: MISSING };
+  if (sets.length < 2 || sets.filter(({ name }) => /\p{L}/u.test(name)).length < sets.length / 2)
+    return { sure: 0, why: MISSING };
   if (
     form === 'counts' ||
     (items.every(({ fields }) => fields['count']) && sets.every(({ members }) => members.length === 0))
   )
-    return { sure: 0.95, why: `Counts of ${sets.length} sets and their overlaps.` };
+    return sets.length > 2 * MOST_SETS
+      ? { sure: 0, why: `There would be ${sets.length} sets; a diagram shows ${MOST_SETS}.` }
+      : { sure: 0.95, why: `Counts of ${sets.length} sets and their overlaps.` };
   const belongs = new Map<string, number>();
   for (const { members } of sets) for (const id of members) belongs.set(id, (belongs.get(id) ?? 0) + 1);
   const shared = [...belongs.values()].filter((count) => count > 1).length;

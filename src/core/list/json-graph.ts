@@ -1,0 +1,117 @@
+/** Graphs as JSON: things in one list, what joins two of them in another, as graph libraries exchange them. */
+import type { Column } from './types';
+
+type Entry = Record<string, unknown>;
+const isRecord = (value: unknown): value is Entry =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const NODES = ['nodes', 'vertices', 'items', 'concepts'];
+const LINKS = ['links', 'edges', 'relations', 'connections'];
+const FROM = ['source', 'from', 'start', 'tail'];
+const TO = ['target', 'to', 'end', 'head'];
+const NAMES = ['name', 'label', 'title', 'text', 'id', 'key'];
+const IDS = ['id', 'key', 'name', 'label'];
+const PHRASES = ['phrase', 'label', 'relation', 'relationship', 'type', 'name', 'predicate'];
+
+type Scalar = string | number;
+const isScalar = (value: unknown): value is Scalar => typeof value === 'string' || typeof value === 'number';
+const firstOf = (entry: Entry, keys: readonly string[]): Scalar | undefined => {
+  for (const key of keys) if (isScalar(entry[key]) && entry[key] !== '') return entry[key];
+  return undefined;
+};
+/** An end may be the other thing itself. */
+const endOf = (entry: Entry, keys: readonly string[]): Scalar | undefined =>
+  firstOf(entry, keys) ??
+  keys.map((key) => entry[key]).flatMap((end) => (isRecord(end) ? (firstOf(end, IDS) ?? []) : []))[0];
+
+interface Graph {
+  readonly nodes: readonly { readonly id: string; readonly name: string; readonly fields: Entry }[];
+  readonly links: readonly { readonly from: string; readonly to: string; readonly phrase: string }[];
+}
+
+/** @returns undefined where a value is no graph */
+function graphOf(value: Entry): Graph | undefined {
+  const entriesOf = (key: string): Entry[] | undefined => {
+    const own = value[key];
+    if (Array.isArray(own)) return own.map((entry) => (isRecord(entry) ? entry : { id: entry }));
+    // By their ids.
+    if (isRecord(own) && Object.values(own).every(isRecord))
+      return Object.entries(own).map(([id, entry]) => ({ id, ...(entry as Entry) }));
+    return undefined;
+  };
+  const nodesKey = NODES.find((key) => entriesOf(key));
+  const linksKey = LINKS.find((key) =>
+    entriesOf(key)?.some((link) => endOf(link, FROM) !== undefined && endOf(link, TO) !== undefined),
+  );
+  if (nodesKey === undefined || linksKey === undefined) return undefined;
+  const entries = entriesOf(nodesKey)!;
+  const nodes = entries.map((fields, i) => ({
+    id: String(firstOf(fields, IDS) ?? i),
+    name: String(firstOf(fields, NAMES) ?? i + 1),
+    fields,
+  }));
+  const known = new Set(nodes.map(({ id }) => id));
+  // Where things have no ids of their own, ends count them from 0.
+  const resolved = (end: Scalar) =>
+    known.has(String(end)) ? String(end) : typeof end === 'number' ? nodes[end]?.id : undefined;
+  const links = entriesOf(linksKey)!.flatMap((link) => {
+    const [from, to] = [endOf(link, FROM), endOf(link, TO)];
+    const ends = from === undefined || to === undefined ? [] : [resolved(from), resolved(to)];
+    if (ends[0] === undefined || ends[1] === undefined) return [];
+    const phrase = firstOf(link, PHRASES);
+    return [{ from: ends[0], to: ends[1], phrase: typeof phrase === 'string' ? phrase : '' }];
+  });
+  return links.length === 0 ? undefined : { nodes, links };
+}
+
+/** How many of the links lead to something that another leads to already. */
+const doubled = (ends: readonly string[]): number => ends.length - new Set(ends).size;
+
+/**
+ * A graph as a table of a kind: propositions where the kind knows phrases, else every thing with what it stands under.
+ * @returns rows, the headings first; undefined where a value is no graph, or the kind knows no lines between items
+ */
+export function tableOfGraph(value: unknown, columns: readonly Column[]): string[][] | undefined {
+  if (!isRecord(value)) return undefined;
+  const [above, other] = columns.filter(({ refers }) => refers === 'one');
+  const graph = above && !other ? graphOf(value) : undefined;
+  if (!above || !graph) return undefined;
+  const { nodes, links } = graph;
+  const nameOf = new Map(nodes.map(({ id, name }) => [id, name]));
+  const phrase = columns.find(({ field }) => field === 'phrase');
+  const own = columns.find(({ field }) => field === 'name')!;
+  if (phrase) {
+    const linked = new Set(links.flatMap(({ from, to }) => [from, to]));
+    return [
+      [above.label, phrase.label, own.label],
+      ...links.map((link) => [nameOf.get(link.from)!, link.phrase, nameOf.get(link.to)!]),
+      ...nodes.flatMap(({ id, name }) => (linked.has(id) ? [] : [['', '', name]])),
+    ];
+  }
+  // Most draw an arrow from what stands above; some from what stands under it.
+  const down = doubled(links.map(({ to }) => to)) <= doubled(links.map(({ from }) => from));
+  const parents = new Map<string, string[]>();
+  for (const { from, to } of links) {
+    const [child, parent] = down ? [to, from] : [from, to];
+    parents.set(child, [...(parents.get(child) ?? []), parent]);
+  }
+  const more = columns.find(({ refers }) => refers === 'many');
+  const taken = new Set(['id', 'key', ...NAMES]);
+  const others = [
+    ...new Set(nodes.flatMap(({ fields }) => Object.keys(fields).filter((key) => isScalar(fields[key])))),
+  ].filter((key) => !taken.has(key));
+  const id = columns.find(({ field }) => field === 'id');
+  return [
+    [own.label, ...(id ? [id.label] : []), above.label, ...(more ? [more.label] : []), ...others],
+    ...nodes.map(({ id: own, name, fields }) => {
+      const [first = '', ...rest] = parents.get(own) ?? [];
+      return [
+        name,
+        ...(id ? [own] : []),
+        id ? first : (nameOf.get(first) ?? ''),
+        ...(more ? [rest.join('; ')] : []),
+        ...others.map((key) => (isScalar(fields[key]) ? String(fields[key]) : '')),
+      ];
+    }),
+  ];
+}

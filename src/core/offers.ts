@@ -1,0 +1,84 @@
+/**
+ * What a text can become. Each kind reads it and says how sure it is by the structure it finds; that is held against the
+ * evidence: a reading that explains little of the text, or leaves much of it in doubt, cannot win.
+ */
+import { kindSaid } from './formats';
+import { formsOf } from './forms';
+import { type Fitness, type Kind, kinds } from './kinds';
+import type { ListRead, Problem } from './list';
+import { chartOfList, type ReadOptions, readList } from './read';
+
+/** What a text can become as a kind. */
+export interface Offer {
+  readonly kind: Kind;
+  readonly fitness: Fitness;
+  /** What was read; absent where the kind can't read it at all. */
+  readonly list?: ListRead;
+}
+
+/** Of longer lists the content is not checked for problems: that of the text itself is. */
+const MOST_CHECKED = 3_000;
+/** Of what is in doubt, so much is taken off. */
+const DOUBT = 1.2;
+/** Below this nobody would want the picture. */
+export const LEAST_SURE = 0.05;
+/** What is said of the whole list, not of lines. */
+const OF_THE_WHOLE = new Set(['no-headings', 'above-headings', 'several-tops', 'no-phrase']);
+
+/** The part of the items of which something is in doubt: warned of, or wrong. */
+function inDoubt(kind: Kind, list: ListRead): number {
+  const said: readonly Problem[] =
+    list.items.length > MOST_CHECKED
+      ? list.problems
+      : [...list.problems, ...kind.problems(chartOfList(kind, 'Preview', list), (item) => list.lines[item])];
+  const where = new Set<string>();
+  for (const { code, severity, line, item } of said)
+    if (severity !== 'note' && !OF_THE_WHOLE.has(code) && (line !== undefined || item !== undefined))
+      where.add(String(line ?? list.lines[item!] ?? item));
+  return where.size / Math.max(1, list.items.length);
+}
+
+const LETTER = /\p{L}/u;
+/** A list for a chart has words: of this part of its items at the least. */
+const WORDED = 0.3;
+
+/** Why this is no list for any chart; undefined where it may be one. */
+function noList({ items, sets }: ListRead): string | undefined {
+  const words = items.filter(({ fields }) => LETTER.test(fields['name'] ?? '')).length;
+  if (items.length >= 3 && words < items.length * WORDED && sets.length === 0)
+    return 'This is not a list for a chart: most of its lines have numbers only where names would stand.';
+  return undefined;
+}
+
+/** Every kind with what a text can become as it, the surest first. @param options what a person chose about a table */
+export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 'roles'> = {}): Offer[] {
+  const said = kindSaid(text);
+  const claimed = kinds
+    .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
+    .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
+  const offers = kinds.map((kind): Offer => {
+    if (claimed && !formsOf(kind).some(({ id }) => id === claimed.id))
+      return {
+        kind,
+        fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
+      };
+    const read = readList(kind, text, options);
+    if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
+    const { list } = read;
+    if (kind.id === said)
+      return { kind, fitness: { sure: 1, why: `It says so itself: ${kind.words.name.toLowerCase()}.` }, list };
+    const none = noList(list);
+    if (none !== undefined) return { kind, fitness: { sure: 0, why: none }, list };
+    const { sure, why } = kind.fits(list);
+    const doubt = sure > 0 ? inDoubt(kind, list) : 0;
+    const left = sure * Math.max(0, 1 - DOUBT * doubt);
+    if (sure > 0 && left < LEAST_SURE)
+      return {
+        kind,
+        fitness: { sure: 0, why: `Read so, ${Math.round(100 * Math.min(1, doubt))} % of its lines would be in doubt.` },
+        list,
+      };
+    return { kind, fitness: { sure: left, why }, list };
+  });
+  return offers.sort((a, b) => b.fitness.sure - a.fitness.sure);
+}
