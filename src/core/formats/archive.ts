@@ -76,22 +76,27 @@ const MOST_TEXT = 8 * 1024 * 1024;
 export function ungzipped(bytes: Uint8Array): Uint8Array {
   const parts: Uint8Array[] = [];
   let total = 0;
-  let whole = false;
-  const gunzip = new Gunzip((part, last) => {
+  let members = 0;
+  let failed = false;
+  const gunzip = new Gunzip((part) => {
     total += part.length;
     if (total > MOST_TEXT)
       throw new UnreadableFile('This packed file unfolds to more than 8 MB; unpack it and split the list.');
     parts.push(part);
-    whole ||= last;
   });
+  gunzip.onmember = () => {
+    members++;
+  };
   try {
     for (let at = 0; at < bytes.length; at += CHUNK)
       gunzip.push(bytes.subarray(at, at + CHUNK), at + CHUNK >= bytes.length);
   } catch (error) {
     if (error instanceof UnreadableFile) throw error;
-    whole = false;
+    failed = true;
   }
-  if (!whole)
+  // A file ends with the size of what its last member holds; nothing else tells that it was cut off.
+  const said = bytes.length < 4 ? -1 : new DataView(bytes.buffer, bytes.byteOffset).getUint32(bytes.length - 4, true);
+  if (failed || (members <= 1 && said !== total))
     throw new UnreadableFile('This packed file is cut off or damaged; pack it again, or open what was packed.');
   const all = new Uint8Array(total);
   let at = 0;

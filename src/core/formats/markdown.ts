@@ -39,7 +39,8 @@ export function looksLikeMarkdown(text: string): boolean {
     .filter((line) => line.trim() !== '');
   const headings = lines.filter((line) => HEADING.test(line)).length;
   const items = lines.filter((line) => ITEM.test(line));
-  if (headings > 0 && items.length > 0) return true;
+  if (lines.some((line, i) => i > 0 && /^ {0,3}={4,}\s*$/.test(line) && !/^\s/.test(lines[i - 1]!))) return true;
+  if (headings > 1 || (headings > 0 && items.length > 0)) return true;
   if (items.length < lines.length * 0.6) return false;
   return items.some((line) => /(\*\*|__)\S|\\[!-/:-@[-`{-~]|\]\(/.test(line));
 }
@@ -48,12 +49,45 @@ export function looksLikeMarkdown(text: string): boolean {
 const withoutRemarks = (text: string) =>
   text.includes('<!--') ? text.replace(/<!--[^]*?(?:-->|$)/g, (remark) => remark.replace(/[^\n]/g, '')) : text;
 
+const FENCE = /^ {0,3}(`{3,}|~{3,})/;
+/** What a link leads to, said elsewhere (section 4.7): it is shown nowhere. */
+const REFERENCE = /^ {0,3}\[[^\]]{1,300}\]:\s*\S+/;
+const UNDERLINE = /^ {0,3}(=+|-+)\s*$/;
+
+/** A block of code (section 4.5) as one line, words that are underlined (section 4.3) as headings; lines stay where they are. */
+function blocksHeld(lines: readonly string[]): string[] {
+  const out = [...lines];
+  let fence: { readonly mark: string; readonly at: number } | undefined;
+  for (const [i, line] of lines.entries()) {
+    const mark = FENCE.exec(line)?.[1];
+    if (fence) {
+      out[i] = '';
+      if (mark?.startsWith(fence.mark) && line.trim() === mark) fence = undefined;
+      else if (line.trim() !== '')
+        out[fence.at] = `${out[fence.at]}${out[fence.at] === '' ? '' : SOFT_BREAK}${line.trim()}`;
+    } else if (mark && !line.slice(line.indexOf(mark) + mark.length).includes('`')) {
+      fence = { mark, at: i };
+      out[i] = '';
+    } else if (REFERENCE.test(line)) out[i] = '';
+    else if (
+      UNDERLINE.test(line) &&
+      i > 0 &&
+      out[i - 1]!.trim() !== '' &&
+      !/^\s*(?:[-*+>#|]|\d+[.)]\s)/.test(out[i - 1]!)
+    ) {
+      out[i - 1] = `${line.includes('=') ? '#' : '##'} ${out[i - 1]!.trim()}`;
+      out[i] = '';
+    }
+  }
+  return out;
+}
+
 /**
  * The text as an outline, a tab a level, every line where it stood in the source.
  * @param meaning signs that are no bullets where others are used, such as a plus before a partner
  */
 export function outlineOfMarkdown(text: string, meaning = ''): string {
-  const source = withoutRemarks(text).split('\n');
+  const source = blocksHeld(withoutRemarks(text).split('\n'));
   const others = source.some((line) => {
     const found = ITEM.exec(line);
     return found !== null && !meaning.includes(found[2]!);

@@ -46,7 +46,8 @@ export function looksLikeOpml(text: string): boolean {
       if (end < 0) return false;
       rest = rest.slice(end + closing.length).trimStart();
     }
-  return /^<opml[\s>]/i.test(rest);
+  // Cut off at its beginning it is still told by what it is made of.
+  return /^<opml[\s>]/i.test(rest) || (/<outline\s/i.test(rest) && /<\/opml>\s*$/i.test(text.slice(-200)));
 }
 
 /** @throws Error with the line where the XML is broken */

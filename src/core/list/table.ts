@@ -44,11 +44,24 @@ function headingsAt(
   return isHeading?.(first, body) === true || seemsHeadings(first, body) ? 0 : -1;
 }
 
-/** The first free column is the name where none is called so. */
-function withName(fields: string[], columns: readonly Column[], chosen: ReadonlySet<number>): void {
+/** Rows looked at for words. */
+const NAMED_ROWS = 200;
+const LETTER = /\p{L}/u;
+
+/** Where no column is called the name, the first free one is that has words; where none has any, the first free one. */
+function withName(
+  fields: string[],
+  columns: readonly Column[],
+  chosen: ReadonlySet<number>,
+  body: readonly Row[],
+): void {
   if (fields.includes('name')) return;
   const taken = new Set(columns.map((column) => column.field));
-  const free = fields.findIndex((field, at) => !taken.has(field) && !chosen.has(at));
+  const isFree = (field: string, at: number) => !taken.has(field) && !chosen.has(at);
+  const rows = body.slice(0, NAMED_ROWS);
+  const isWorded = (at: number) => rows.filter(({ cells }) => LETTER.test(cells[at] ?? '')).length >= rows.length / 2;
+  const worded = fields.findIndex((field, at) => isFree(field, at) && isWorded(at));
+  const free = worded >= 0 ? worded : fields.findIndex(isFree);
   const at = free >= 0 ? free : fields.findIndex((_, i) => !chosen.has(i));
   if (at >= 0) fields[at] = 'name';
 }
@@ -83,12 +96,12 @@ function read(raw: string, context: ReadContext, options: TableOptions): ListRea
   const guessed = levels && (parent === undefined || !fields.includes(parent));
   if (guessed && !fields.some((field) => field.startsWith('@'))) {
     const trial = [...fields];
-    withName(trial, context.columns, chosen);
+    withName(trial, context.columns, chosen, body);
     if (parent === undefined || guessParent(body, trial, context.columns) < 0)
       guessPlaces(body, headings, fields, chosen);
   }
   const placed = fields.some((field) => field.startsWith('@'));
-  if (!fields.includes('@level')) withName(fields, context.columns, chosen);
+  if (!fields.includes('@level')) withName(fields, context.columns, chosen, body);
   if (headingAt < 0) {
     const line = rows[0]?.line ?? 1;
     problems.push({

@@ -15,11 +15,18 @@ import { typed } from './typing';
 
 const MISSING = 'Needs a linking phrase between two ideas, such as "Tides - bring -> Mud".';
 
+/** A phrase that links begins small, where its script knows small and capital letters: others are labels in brackets. */
+const isPhrase = (phrase = ''): boolean => phrase !== '' && !/^\p{Lu}/u.test(phrase);
+/** Ideas are named in fewer letters, as half of them are at the least: longer lines are sentences. */
+const LONGEST_IDEA = 48;
+const lengthOf = (items: ListRead['items']): number =>
+  items.map(({ fields }) => (fields['name'] ?? '').length).sort((a, b) => a - b)[items.length >> 1] ?? 0;
+
 function fits(list: ListRead): Fitness {
   const { form, items, columns: found, problems: said } = list;
   const links = items.filter(({ parent }) => parent !== null);
   const phrased = links.filter(({ fields }) => fields['phrase']).length;
-  const share = phrased / Math.max(1, links.length);
+  const share = links.filter(({ fields }) => isPhrase(fields['phrase'])).length / Math.max(1, links.length);
   if (phrased === 0)
     return found?.some(({ field }) => field === 'from') &&
       found.some(({ field }) => field === 'name') &&
@@ -31,7 +38,7 @@ function fits(list: ListRead): Fitness {
     return { sure: 0.9 * whole * share, why: `${phrased} propositions: concept, linking phrase, concept.` };
   }
   if (isNested(list))
-    return share < 0.3
+    return share < 0.3 || lengthOf(items) > LONGEST_IDEA
       ? { sure: 0, why: MISSING }
       : { sure: 0.4 + 0.5 * share, why: 'Linking phrases stand in brackets before concepts.' };
   const named = found?.some(({ field }) => field === 'phrase');

@@ -19,6 +19,9 @@ import { cell, columns, tables } from './table';
 import { additions, nextPlace, typed } from './typing';
 import { shownPeople } from './view';
 
+/** Of the lines of a family so many at the least are partners. */
+const PAIRED = 0.12;
+
 function fits(list: ListRead): Fitness {
   const { form, items, columns: found } = list;
   if (form === 'gedcom') return { sure: 1, why: 'A GEDCOM file of a family.' };
@@ -30,7 +33,9 @@ function fits(list: ListRead): Fitness {
   const under = items.filter(({ parent }) => parent !== null).length;
   const partners = items.filter(({ fields }) => statusOf(fields['relation'] ?? '')).length;
   const dated = items.filter(({ fields }) => fields['born'] || fields['died']).length / items.length;
-  if (partners > 0) return { sure: 0.75 + 0.2 * dated, why: `${partners} partners are marked with a plus.` };
+  const paired = Math.min(1, partners / items.length / PAIRED);
+  if (partners > 0)
+    return { sure: 0.2 + paired * (0.55 + 0.2 * dated), why: `${partners} partners are marked with a plus.` };
   if (under === 0)
     return { sure: 0, why: 'Needs levels: children indented under a parent, partners with a plus before them.' };
   return dated > 0.4

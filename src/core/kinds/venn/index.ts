@@ -14,6 +14,9 @@ import { writeSets } from './write';
 
 const MISSING = 'Needs two to five sets: a table with ticks, "item: set, set", or sets with their items under them.';
 
+/** Of items under headings so many at the least stand under several, where these are sets. */
+const OVERLAPPING = 0.1;
+
 function fits({ form, items, sets }: ListRead): Fitness {
   if (sets.length < 2 || sets.filter(({ name }) => /\p{L}/u.test(name)).length < sets.length / 2)
     return { sure: 0, why: MISSING };
@@ -36,9 +39,9 @@ function fits({ form, items, sets }: ListRead): Fitness {
     return { sure: 0, why: `There would be ${sets.length} sets; a diagram shows ${MOST_SETS}.` };
   if (form === 'members')
     return { sure: few ? 0.85 : 0.35, why: `Items with the sets they belong to (${sets.length} sets).` };
-  return shared > 0
+  return shared >= items.length * OVERLAPPING
     ? { sure: few ? 0.85 : 0.3, why: `${shared} stand under more than one of ${sets.length} headings.` }
-    : { sure: 0.2, why: 'Headings with items under them, but nothing stands under two.' };
+    : { sure: 0.2, why: 'Headings with items under them, but hardly anything stands under two.' };
 }
 
 export const venn: Kind = {

@@ -1,0 +1,213 @@
+/** A list is recognised by what a reading explains of it, by the same code for files, the dialog and the API. */
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { readAs } from '../../tests/support/kinds';
+import { kindSaid, sourceOf, UnreadableFile } from './formats';
+import { kindOf } from './kinds';
+import { offersFor } from './offers';
+import { listFormats } from './write';
+
+/** The kind that comes first and the names with their levels; null where it is no list for a chart. */
+function first(text: string, options = {}) {
+  const [offer] = offersFor(text, options);
+  if (!offer?.list || offer.fitness.sure === 0) return null;
+  const { items, form } = offer.list;
+  const parent = new Map(items.map((item) => [item.id, item.parent]));
+  const depth = (id: string | null): number => (id === null ? -1 : depth(parent.get(id) ?? null) + 1);
+  return {
+    kind: offer.kind.id,
+    form,
+    outline: items.map(({ id, fields }) => `${'>'.repeat(depth(id))}${fields['name']}`),
+  };
+}
+
+describe('nested lists of every form', () => {
+  const outline = ['Quay', '>Plants', '>>Ann', '>Shop'];
+  it.each([
+    [
+      'opml',
+      '<opml version="2.0"><body><outline text="Quay"><outline text="Plants"><outline text="Ann"/></outline><outline text="Shop"/></outline></body></opml>',
+    ],
+    ['markdown', '# Quay\n\n## Plants\n\n- Ann\n\n## Shop\n'],
+    ['outline', 'Quay\n\tPlants\n\t\tAnn\n\tShop\n'],
+    ['json', '{"name":"Quay","children":[{"name":"Plants","children":[{"name":"Ann"}]},{"name":"Shop"}]}'],
+    ['csv', 'No,Name\n1,Quay\n1.1,Plants\n1.1.1,Ann\n1.2,Shop\n'],
+    ['csv', 'Level,Name\n1,Quay\n2,Plants\n3,Ann\n2,Shop\n'],
+    ['outline', 'Quay\n├── Plants\n│   └── Ann\n└── Shop\n'],
+    ['outline', 'Quay\n|-- Plants\n|   `-- Ann\n`-- Shop\n'],
+    ['outline', 'Quay\n+-- Plants\n|   \\-- Ann\n\\-- Shop\n'],
+  ])('%s: are charts with levels', (form, text) => {
+    expect(first(text)).toEqual({ kind: 'org', form, outline });
+  });
+
+  it('columns that group the rows before their names are levels', () => {
+    expect(first('Site,Department,Name\nQuay,Plants,Ann\nQuay,Plants,Bo\nQuay,Shop,Cy\n')?.outline).toEqual([
+      'Quay',
+      '>Plants',
+      '>>Ann',
+      '>>Bo',
+      '>Shop',
+      '>>Cy',
+    ]);
+    // Not where rows of a group stand apart, or where every row is a group of its own.
+    expect(first('Site,Department,Name\nQuay,Plants,Ann\nHill,Shop,Bo\nQuay,Plants,Cy\n')?.outline).toEqual([
+      'Ann',
+      'Bo',
+      'Cy',
+    ]);
+  });
+});
+
+describe('our own files', () => {
+  const demos = [
+    ['org', 'saltmarsh-garden.txt'],
+    ['family', 'founding-family.txt'],
+    ['decision', 'which-plant.txt'],
+    ['concept', 'salt-marsh.txt'],
+    ['venn', 'visitor-survey.txt'],
+  ] as const;
+  it.each(demos)('%s: are taken as what they are, in every form', (kindId, file) => {
+    const { chart } = readAs(kindId, readFileSync(`demo/${file}`, 'utf8'));
+    for (const [format, { write }] of Object.entries(listFormats(kindOf(kindId)!))) {
+      const text = write(chart, true);
+      const [offer] = offersFor(text);
+      expect({ format, kind: offer!.kind.id }).toEqual({ format, kind: kindId });
+      if (['markdown', 'opml', 'json'].includes(format)) expect(kindSaid(text)).toBe(kindId);
+    }
+  });
+});
+
+describe('graphs as JSON', () => {
+  const graph = (
+    links: object[],
+    nodes: unknown[] = ['a', 'b', 'c', 'd'].map((id) => ({ id, label: id.toUpperCase() })),
+  ) => JSON.stringify({ nodes, links });
+  it('are trees where each thing stands under one other', () => {
+    const tree = [
+      { source: 'a', target: 'b' },
+      { source: 'a', target: 'c' },
+      { source: 'c', target: 'd' },
+    ];
+    const outline = ['A', '>B', '>C', '>>D'];
+    expect(first(graph(tree))).toEqual({ kind: 'org', form: 'json', outline });
+    // The other way round, by places in the list, and with the things themselves as ends.
+    expect(first(graph(tree.map(({ source, target }) => ({ from: target, to: source }))))?.outline).toEqual(outline);
+    const places = [
+      { source: 0, target: 1 },
+      { source: 0, target: 2 },
+      { source: 2, target: 3 },
+    ];
+    expect(
+      first(
+        graph(
+          places,
+          ['A', 'B', 'C', 'D'].map((name) => ({ name })),
+        ),
+      )?.outline,
+    ).toEqual(outline);
+  });
+
+  it('are maps where they are no trees, the words on links as phrases', () => {
+    const net = ['ab', 'ac', 'bc', 'bd', 'cd', 'ad'].map(([source, target]) => ({ source, target, label: 'feeds' }));
+    const [offer] = offersFor(graph(net));
+    expect(offer!.kind.id).toBe('concept');
+    expect(offer!.list!.items.filter(({ fields }) => fields['phrase'] === 'feeds')).toHaveLength(6);
+  });
+
+  it('records with the id of what they stand under are a tree', () => {
+    const records = [
+      { id: 1, parentId: null, name: 'Quay' },
+      { id: 2, parentId: 1, name: 'Ann' },
+    ];
+    expect(first(JSON.stringify(records))).toEqual({ kind: 'org', form: 'json', outline: ['Quay', '>Ann'] });
+  });
+
+  it('JSON in one long line is JSON, whatever its commas', () => {
+    const records = Array.from({ length: 800 }, (_, i) => ({ name: `Person ${i}`, more: 'a, b, c, d' }));
+    expect(first(JSON.stringify({ people: records }))?.outline).toHaveLength(800);
+  });
+
+  it('nothing that is nested is lost: lists by key, words by key', () => {
+    const read = first(
+      JSON.stringify({
+        title: 'Codes',
+        codes: Object.fromEntries('abcdefghij'.split('').map((key) => [key, `Word ${key}`])),
+      }),
+    );
+    expect(read?.outline).toEqual(['Codes', '>codes', ...'abcdefghij'.split('').map((key) => `>>Word ${key}`)]);
+    expect(first('{"Quay":{"people":[{"name":"Ann"}]},"Hill":{"people":[{"name":"Bo"}]}}')?.outline).toEqual([
+      'Quay',
+      '>Ann',
+      'Hill',
+      '>Bo',
+    ]);
+  });
+});
+
+describe('what is no list for a chart', () => {
+  it('is said, whatever it looks like', () => {
+    const times = Array.from({ length: 40 }, (_, i) => `2020-01-01 10:${String(i).padStart(2, '0')},${i}`);
+    for (const text of [`time,value\n${times.join('\n')}\n`, '1,2,3\n4,5,6\n7,8,9\n', '[[1,2],[3,4],[5,6]]'])
+      expect(first(text)).toBeNull();
+    const [offer] = offersFor('1,2,3\n4,5,6\n7,8,9\n');
+    expect(offer!.fitness.why).toMatch(/not a list for a chart/);
+  });
+
+  it('a reading that leaves most lines in doubt does not win', () => {
+    // Three columns of a table are no propositions, and its headings no item.
+    const table = 'Anrede;Ort;Datum\nFrau;Kiel;3.4.2020\nHerr;Bonn;5.6.2021\nFrau;Ulm;7.8.2022\nHerr;Jena;1.2.2021\n';
+    const [offer] = offersFor(table);
+    expect(offer!.kind.id).not.toBe('concept');
+    expect(offer!.list?.headed).toBe(true);
+  });
+
+  it('labels in brackets before sentences are no linking phrases', () => {
+    const log = [
+      '# Log',
+      '## 1.1',
+      ...['Deps', 'Tests', 'Fix', 'New', 'Docs'].map(
+        (tag) => `- [${tag}] update what has to be updated in this part of it all`,
+      ),
+    ].join('\n');
+    expect(first(log)?.kind).toBe('org');
+  });
+});
+
+describe('headings', () => {
+  const headed = (text: string, options = {}) =>
+    offersFor(text, options).find(({ kind }) => kind.id === 'org')!.list!.headed;
+  it('are found by what stands below them', () => {
+    expect(headed('country,capital,since\nNorland,Harbour,1905\nSudland,Bridge,1911\nWestland,Mill,1920\n')).toBe(true);
+    expect(headed('Art;Menge\nBirne;12\nApfel;7\nQuitte;3\n')).toBe(true);
+    expect(headed('kind,colour\nPear,green\nApple,red\nPlum,green\nQuince,red\nMedlar,green\nCherry,red\n')).toBe(true);
+  });
+  it('are none where the first row is like the others', () => {
+    expect(headed('Ann Vale,Gardener\nBo Hill,Porter\nCy Marsh,Cook\n')).toBe(false);
+    expect(headed('Pear,12\nApple,7\nQuince,3\n')).toBe(false);
+  });
+  it('are what a person says', () => {
+    expect(headed('Ann Vale,Gardener\nBo Hill,Porter\n', { headings: true })).toBe(true);
+    expect(headed('Name,Post\nBo Hill,Porter\n', { headings: false })).toBe(false);
+  });
+  it('the name is the first column of words', () => {
+    expect(first('[{"lon":1.5,"lat":2,"town":"Quay"},{"lon":3,"lat":4,"town":"Mill"}]')?.outline).toEqual([
+      'Quay',
+      'Mill',
+    ]);
+  });
+});
+
+describe('packed text', () => {
+  const packed = async (text: string) =>
+    new Uint8Array(
+      await new Response(new Blob([text]).stream().pipeThrough(new CompressionStream('gzip'))).arrayBuffer(),
+    );
+  it('is unpacked', async () => {
+    expect((await sourceOf(await packed('Quay\n\tAnn\n'))).text).toBe('Quay\n\tAnn\n');
+  });
+  it('is refused in words where it is cut off, or larger than a list may be', async () => {
+    const whole = await packed('Quay\n\tAnn\n'.repeat(100));
+    await expect(sourceOf(whole.subarray(0, whole.length - 12))).rejects.toThrow(UnreadableFile);
+    await expect(sourceOf(await packed(' '.repeat(9_000_000)))).rejects.toThrow(/more than 8 MB/);
+  });
+});
