@@ -5,6 +5,7 @@
 import gedcom from 'parse-gedcom';
 import { readGedcom } from 'read-gedcom';
 import { describe, expect, it } from 'vitest';
+import { decode } from '../../src/core/formats';
 import { parseGedcom, sub, writeGedcom } from '../../src/core/formats/gedcom';
 import { drawn, readAs } from '../support/kinds';
 
@@ -143,5 +144,36 @@ describe('a file of version 5.5.1', () => {
     ).toEqual(['Alba /Tansley/', 'Bertrand /Oke/', 'Cora /Oke/', 'Emil /Oke/']);
     const family = records.find(({ tag }) => tag === 'FAM')!;
     expect(family.tree.map(({ tag }) => tag)).toEqual(['HUSB', 'WIFE', 'CHIL', 'CHIL', 'MARR']);
+  });
+});
+
+describe('ANSEL', () => {
+  const ascii = (text: string) => [...text].map((letter) => letter.charCodeAt(0));
+  // Where the two differ (A3, AE, B0), ours are those of the Library of Congress' mapping of the set to Unicode, from memory.
+  const apart = [0xa3, 0xab, 0xae, 0xaf, 0xb0, 0xbb, 0xbe, 0xbf];
+  const letters = [...Array.from({ length: 39 }, (_, i) => 0xa1 + i), 0xcf].filter((byte) => !apart.includes(byte));
+  // It knows letters that Unicode has with their mark as one.
+  const marked = [
+    ...Array.from({ length: 9 }, (_, i) => [0xe0 + i, 'e']),
+    [0xe9, 'c'],
+    [0xea, 'a'],
+    [0xee, 'o'],
+    [0xf0, 'c'],
+    [0xf1, 'a'],
+    [0xf2, 'a'],
+  ] as const;
+  it.each([
+    ['letters', letters.flatMap((byte) => [byte, 0x2e])],
+    ['marks before their letter', marked.flatMap(([mark, letter]) => [mark as number, ...ascii(`${letter}.`)])],
+  ])('%s are decoded as read-gedcom decodes them', (_, name) => {
+    const file = Uint8Array.from([
+      ...ascii('0 HEAD\n1 GEDC\n2 VERS 5.5.1\n1 CHAR ANSEL\n0 @I1@ INDI\n1 NAME '),
+      ...name,
+      ...ascii('\n0 TRLR\n'),
+    ]);
+    const theirs = readGedcom(file.buffer).getIndividualRecord().getName().value()[0]!;
+    const ours = /1 NAME (.*)/.exec(decode(file).text)![1]!;
+    expect(theirs).not.toContain('\ufffd');
+    expect(ours.split('.')).toEqual(theirs.normalize('NFC').split('.'));
   });
 });

@@ -1,4 +1,6 @@
-/** Bytes of a text file as text, whatever they are encoded in. */
+/** Bytes of a text file as text, whatever they are encoded in: by their mark, by what the file declares, by what they are. */
+import { analyse } from 'chardet';
+import { decodeOld } from './old-encodings';
 
 const MARKS: readonly (readonly [readonly number[], string])[] = [
   [[0xef, 0xbb, 0xbf], 'utf-8'],
@@ -18,6 +20,80 @@ function unmarked16(bytes: Uint8Array): string | undefined {
   return undefined;
 }
 
+/** What files declare, by the names they use; GEDCOM 5.5.1 (CHAR), XML 1.0 (4.3.3), HTML (meta). */
+const DECLARED = [
+  /^\s*0 HEAD[^]*?^\s*1 CHAR(?:ACTER)? +([\w -]+?)\s*$/m,
+  /^\s*<\?xml[^>]{0,200}encoding=["']([\w-]+)["']/,
+  /<meta[^>]{0,200}charset=["']?([\w-]+)/i,
+];
+/** As family programs call encodings. */
+const CALLED: Readonly<Record<string, string>> = {
+  ANSI: 'windows-1252',
+  WINDOWS: 'windows-1252',
+  'IBM WINDOWS': 'windows-1252',
+  IBM: 'ibm437',
+  IBMPC: 'ibm437',
+  'IBM PC': 'ibm437',
+  PC: 'ibm437',
+  OEM: 'ibm437',
+  DOS: 'ibm850',
+  MSDOS: 'ibm850',
+  'IBM DOS': 'ibm850',
+  CP437: 'ibm437',
+  CP850: 'ibm850',
+  MACINTOSH: 'macintosh',
+  ANSEL: 'ansel',
+  ANSI_Z39: 'ansel',
+};
+const HEAD = 4_000;
+
+/** Letters of one byte each, whatever they mean: what a file declares is written in plain ones. */
+const plainly = (bytes: Uint8Array) => new TextDecoder('windows-1252').decode(bytes);
+
+function decoder(label: string): TextDecoder | undefined {
+  try {
+    return new TextDecoder(label);
+  } catch {
+    return undefined;
+  }
+}
+
+const named = (label: string): string => CALLED[label.toUpperCase()] ?? label.toLowerCase();
+const inEncoding = (bytes: Uint8Array, encoding: string): string | undefined =>
+  decodeOld(bytes, encoding) ?? decoder(encoding)?.decode(bytes);
+
+/** Bytes that are looked at to tell an encoding that nothing declares. */
+const TOLD_BY = 60_000;
+/** Encodings of many letters of one byte look alike: these are not guessed at from less certain signs. */
+const LEAST_SURE = 30;
+
+/** The encoding that bytes most surely are in, of those that browsers know. */
+function guessed(bytes: Uint8Array): string {
+  // Long runs of plain letters say nothing: lines with others are looked at.
+  const odd: number[] = [];
+  for (let i = 0; i < bytes.length && odd.length < TOLD_BY; i++)
+    if (bytes[i]! > 127)
+      for (let at = Math.max(odd.length > 0 ? i : 0, i - 12); at < Math.min(bytes.length, i + 12); at++) {
+        odd.push(bytes[at]!);
+        i = at;
+      }
+  const [best] = analyse(Uint8Array.from(odd)).filter(
+    ({ name, confidence }) =>
+      confidence >= LEAST_SURE && !/^(UTF-|ASCII|ISO-2022)/.test(name) && decoder(name) !== undefined,
+  );
+  return best && best.name !== 'ISO-8859-1' ? best.name.toLowerCase() : 'windows-1252';
+}
+
+/** As people call them. */
+const SHOWN: Readonly<Record<string, string>> = {
+  ansel: 'ANSEL',
+  macintosh: 'Mac Roman',
+  ibm437: 'Code page 437',
+  ibm850: 'Code page 850',
+};
+const shown = (encoding: string): string =>
+  SHOWN[encoding] ?? encoding.replace(/^windows/, 'Windows').replace(/^(iso|koi|gb|euc)/, (word) => word.toUpperCase());
+
 export interface Decoded {
   readonly text: string;
   /** What to look at, in a sentence; empty where nothing is in doubt. */
@@ -26,19 +102,30 @@ export interface Decoded {
   readonly binary: boolean;
 }
 
-/** UTF-8 and UTF-16 by their marks or their bytes, else Windows-1252 (Encoding Standard, WHATWG). */
+/** Labels and decoders are those of the Encoding Standard (WHATWG), and those of `old-encodings.ts`. */
 export function decode(bytes: Uint8Array): Decoded {
-  const encoding = MARKS.find(([mark]) => mark.every((byte, i) => bytes[i] === byte))?.[1] ?? unmarked16(bytes);
-  if (encoding) return { text: new TextDecoder(encoding).decode(bytes), said: '', binary: false };
+  const marked = MARKS.find(([mark]) => mark.every((byte, i) => bytes[i] === byte))?.[1] ?? unmarked16(bytes);
+  if (marked) return { text: new TextDecoder(marked).decode(bytes), said: '', binary: false };
   const nulls = bytes.subarray(0, 8_000).filter((byte) => byte === 0).length;
   const binary = nulls > 0 && nulls > Math.min(bytes.length, 8_000) * 0.01;
+  let plain: string | undefined;
   try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), said: '', binary };
+    plain = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    return {
-      text: new TextDecoder('windows-1252').decode(bytes),
-      said: 'This file is not in UTF-8; it was read as Windows-1252. Look whether accents came out right.',
-      binary,
-    };
+    plain = undefined;
   }
+  const head = plainly(bytes.subarray(0, HEAD));
+  const label = DECLARED.flatMap((pattern) => pattern.exec(head)?.[1] ?? [])[0];
+  const declared = label === undefined ? undefined : named(label);
+  // Bytes that are good UTF-8 are hardly ever anything else, whatever a file says of itself; ANSEL may look like it.
+  if (plain !== undefined && declared !== 'ansel') return { text: plain, said: '', binary };
+  const text = declared === undefined || declared === 'utf-8' ? undefined : inEncoding(bytes, declared);
+  if (text !== undefined) return { text, said: '', binary };
+  if (plain !== undefined) return { text: plain, said: '', binary };
+  const encoding = guessed(bytes);
+  return {
+    text: inEncoding(bytes, encoding)!,
+    said: `This file is not in UTF-8; it was read as ${shown(encoding)}. Look whether accents came out right.`,
+    binary,
+  };
 }
