@@ -41,7 +41,8 @@ const REPAIRS = [
   'Write "Vacant post"',
 ];
 const chart = REPAIRS.reduce(mend, chartOfList(org, 'Staff', read(LIST)));
-const compared = (of: Chart, text: string) => compareList(of, answered(org, of, read(text)).list, org.words.unnamed);
+const compared = (of: Chart, text: string) =>
+  compareList(of, answered(org, of, read(text)).list, { unnamed: org.words.unnamed });
 
 describe('answers', () => {
   it('are given to the same list again: nothing has changed', () => {

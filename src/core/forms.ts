@@ -67,7 +67,7 @@ function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
     const known = kind.columns.find((column) => column.field === field || column.headings.includes(key));
     return known?.field ?? (field in {} ? `its ${field}` : field.slice(0, 80));
   };
-  return {
+  const read: ListRead = {
     ...list,
     form: 'opml',
     items: list.items.map((item) => {
@@ -77,6 +77,7 @@ function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
       return { ...item, fields: { ...Object.fromEntries(more.filter(([field]) => field !== 'name')), ...item.fields } };
     }),
   };
+  return kind.beside?.(read) ?? read;
 }
 
 const opmlForm = (kind: Kind): ListForm => ({

@@ -14,5 +14,5 @@ export { notDrawn } from './carry';
 export * from './choices';
 export { dockIn } from './docks';
 export * from './kind';
-export { MATTER_WORDS, matterOf } from './matter';
+export { comparing, MATTER_WORDS, matterOf } from './matter';
 export type { Addition } from './typing';

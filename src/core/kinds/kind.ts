@@ -201,6 +201,10 @@ export interface Kind {
    * @param ink colour of words on the paper
    */
   readonly look?: (chart: Pick<Chart, 'arrangement'>, ink: string) => LookPatch;
+  /** Roles of links that only some forms of a list can hold, and the field that holds them. */
+  readonly linkFields?: Readonly<Record<string, string>>;
+  /** Roles of links that say the same from either end. */
+  readonly mutual?: readonly string[];
   readonly forms: readonly ListForm[];
   /** The first is the picture by which the kind is offered. */
   readonly starts: readonly Start[];
@@ -232,6 +236,8 @@ export interface Kind {
   writeOutline(chart: Chart): string;
   /** Columns that the outline's lines hold; all of the kind's where absent. */
   readonly outlineFields?: readonly string[];
+  /** What fields say that came beside the words of an outline, such as whom a post also reports to. */
+  readonly beside?: (list: ListRead) => ListRead;
   /** Signs at the start of a line that are no bullets, as they mean something. */
   readonly plus?: string;
   /** Other ways to write the list than those that all kinds share. */

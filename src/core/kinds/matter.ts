@@ -1,5 +1,6 @@
 /** What the lines of a chart are about: the word for one and for several, by choice. */
 import type { Chart, MATTERS } from '../chart';
+import type { CompareOptions } from '../list';
 import type { Kind } from './kind';
 
 export const MATTER_WORDS: Readonly<
@@ -16,3 +17,14 @@ export const MATTER_WORDS: Readonly<
 /** The words for the lines of a chart: as was chosen, else as the kind has them. */
 export const matterOf = (kind: Pick<Kind, 'words'>, { matter }: Pick<Chart, 'matter'>) =>
   matter === undefined ? kind.words : MATTER_WORDS[matter];
+
+/** What comparing a newer list with a chart has to know of the kind. */
+export const comparing = (
+  kind: Pick<Kind, 'words' | 'cell' | 'linkFields' | 'mutual'>,
+  chart: Chart,
+): CompareOptions => ({
+  unnamed: matterOf(kind, chart).unnamed,
+  cell: kind.cell && ((item, field) => kind.cell!(chart, item, field)),
+  linkFields: kind.linkFields,
+  mutual: kind.mutual,
+});

@@ -13,6 +13,7 @@ import {
   walk,
 } from '../chart';
 import { pushTo } from '../grouped';
+import { dateIn } from './dates';
 import { type MatchedBy, matchLines, SURE } from './match';
 import type { ListRead } from './types';
 import { folded } from './words';
@@ -44,28 +45,69 @@ export const ENTRIES = ['joined', 'left', 'moved', 'renamed', 'changed'] as cons
 export type EntryKind = (typeof ENTRIES)[number];
 export const entryKey = (kind: EntryKind, item: string): string => `${kind} ${item}`;
 
-const fieldChanges = (from: Item['fields'], to: Item['fields']) =>
-  Object.fromEntries(
+/** What is known of the kind whose list it is. */
+export interface CompareOptions {
+  /** What an item without a name is called. */
+  readonly unnamed?: string;
+  /** What a field says that is worked out rather than stored, such as the number of a line: as it is written in a table. */
+  readonly cell?: ((item: string, field: string) => string | undefined) | undefined;
+  /** Roles of links that only some forms of a list can hold, and the field that holds them. */
+  readonly linkFields?: Readonly<Record<string, string>> | undefined;
+  /** Roles of links that say the same from either end. */
+  readonly mutual?: readonly string[] | undefined;
+}
+
+type Newer = Pick<ListRead, 'items' | 'links' | 'sets' | 'columns'>;
+
+/** Fields of which a list says something, be it that they are empty: of the others it knows nothing, and they stay. */
+const saidIn = ({ items, columns = [] }: Newer): ReadonlySet<string> =>
+  new Set([...items.flatMap(({ fields }) => Object.keys(fields)), ...columns.map(({ field }) => field)]);
+
+/** The same date is the same however its month is written. */
+const isSame = (a: string, b: string): boolean =>
+  a === b || (dateIn(a) !== undefined && /\d/.test(b) && folded(a) === folded(b));
+
+const fieldChanges = (
+  before: Item,
+  to: Item['fields'],
+  said: ReadonlySet<string>,
+  cell: CompareOptions['cell'],
+): Record<string, { from: string | null; to: string | null }> => {
+  const { id, fields: from } = before;
+  const own = (key: string) => from[key] ?? cell?.(id, key) ?? '';
+  return Object.fromEntries(
     [...new Set([...Object.keys(from), ...Object.keys(to)])]
-      .filter((key) => key !== 'name' && (from[key] ?? '') !== (to[key] ?? ''))
+      .filter((key) => key !== 'name' && (to[key] !== undefined || said.has(key)) && !isSame(own(key), to[key] ?? ''))
       .map((key) => [key, { from: from[key] ?? null, to: to[key] ?? null }]),
   );
+};
 
 /** Two links that say the same of the same items. */
-const linkKey = ({ from, to, role, label = '', fields = {} }: Link) =>
-  JSON.stringify([from, to, role, label, Object.entries(fields).sort()]);
+const linkKey = ({ from, to, role, label = '', fields = {} }: Link, mutual: readonly string[]) =>
+  JSON.stringify([
+    ...(mutual.includes(role) ? [from, to].sort() : [from, to]),
+    role,
+    label,
+    Object.entries(fields).sort(),
+  ]);
 
 /** The change from a chart's links to those of a newer list; links that say the same keep their id. */
-function linkChange(chart: Chart, fresh: readonly Link[], there: (id: string) => boolean, whole: boolean): Change[] {
+function linkChange(
+  chart: Chart,
+  fresh: readonly Link[],
+  there: (id: string) => boolean,
+  goes: (link: Link) => boolean,
+  mutual: readonly string[],
+): Change[] {
   const waiting = new Map<string, string[]>();
   for (const link of Object.values(chart.links)) {
-    const key = linkKey(link);
+    const key = linkKey(link, mutual);
     pushTo(waiting, key, link.id);
   }
   const put = fresh.filter(
-    (link) => there(link.from) && there(link.to) && waiting.get(linkKey(link))?.shift() === undefined,
+    (link) => there(link.from) && there(link.to) && waiting.get(linkKey(link, mutual))?.shift() === undefined,
   );
-  const remove = whole ? [...waiting.values()].flat() : [];
+  const remove = [...waiting.values()].flat().filter((id) => goes(chart.links[id]!));
   return put.length + remove.length === 0 ? [] : [{ type: 'set-links', put, remove }];
 }
 
@@ -140,10 +182,19 @@ function wantedPlaces(
 
 /**
  * @param list the newer list, with ids that the chart does not use
- * @param unnamed what an item without a name is called
  * Styles, exceptions and nudges stay with their items: matched items keep their id and only their fields and place change.
  */
-export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links' | 'sets'>, unnamed = '?'): Comparison {
+export function compareList(
+  chart: Chart,
+  list: Newer,
+  { unnamed = '?', cell, linkFields = {}, mutual = [] }: CompareOptions = {},
+): Comparison {
+  const said = saidIn(list);
+  const roles = new Set(list.links.map(({ role }) => role));
+  const knows = ({ role }: Link) => {
+    const field = linkFields[role];
+    return field === undefined || said.has(field) || roles.has(role);
+  };
   const fresh = list.items;
   const oldTree = treeOf(chart.items);
   const freshTree = treeOf(Object.fromEntries(fresh.map((item) => [item.id, item])));
@@ -185,7 +236,7 @@ export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links'
     if (certainty < SURE) unsure.push({ ...person, by, certainty });
     if ((before.fields['name'] ?? '') !== (item.fields['name'] ?? ''))
       renamed.push({ ...person, to: item.fields['name'] || unnamed, by, certainty });
-    const fields = fieldChanges(before.fields, item.fields);
+    const fields = fieldChanges(before, item.fields, said, cell);
     if (Object.keys(fields).length > 0) {
       changed.push({ ...person, fields });
       fieldsOf.set(before.id, Object.fromEntries(Object.entries(fields).map(([key, { to }]) => [key, to])));
@@ -250,7 +301,10 @@ export function compareList(chart: Chart, list: Pick<ListRead, 'items' | 'links'
     const whole = chosen === undefined;
     const links = list.links.map((link) => ({ ...link, from: idOf(link.from), to: idOf(link.to) }));
     const sets = list.sets.map((set) => ({ ...set, members: set.members.map(idOf) }));
-    changes.push(...linkChange(chart, links, there, whole), ...setChange(chart, sets, there, whole));
+    changes.push(
+      ...linkChange(chart, links, there, (link) => whole && knows(link), mutual),
+      ...setChange(chart, sets, there, whole),
+    );
     if (goes.size > 0) changes.push({ type: 'remove-lines', ids: [...goes] });
     return { type: 'group', changes };
   }

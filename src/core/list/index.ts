@@ -1,5 +1,6 @@
 export { columnKey, GRADE, headingsOf, LEFT_OUT, LEVEL, NUMBERING, PLACE_ROLES } from './columns';
 export {
+  type CompareOptions,
   type Comparison,
   compareList,
   ENTRIES,

@@ -64,6 +64,10 @@ function graphOf(value: Entry): Graph | undefined {
   return links.length === 0 ? undefined : { nodes, links };
 }
 
+/** The things of a graph, for kinds that know no lines between items; undefined where a value is no graph. */
+export const thingsOfGraph = (value: unknown): readonly unknown[] | undefined =>
+  isRecord(value) ? graphOf(value)?.nodes.map(({ name, fields }) => ({ name, ...fields })) : undefined;
+
 /** How many of the links lead to something that another leads to already. */
 const doubled = (ends: readonly string[]): number => ends.length - new Set(ends).size;
 

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
 import { GRADE } from './columns';
-import { tableOfGraph } from './json-graph';
+import { tableOfGraph, thingsOfGraph } from './json-graph';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 import { writeCsv } from './table';
 import { type ListForm, type ListRead, refusedAs } from './types';
@@ -184,7 +184,7 @@ export const jsonForm = (table: ListForm): ListForm => ({
     if (own.success) return ownList(own.data, context.newId);
     const graph = tableOfGraph(value, context.columns);
     if (graph) return { ...table.read(writeCsv(graph), { ...context, headings: true }), form: 'json' };
-    const { rows, nested } = flatten(recordsOf(value));
+    const { rows, nested } = flatten(thingsOfGraph(value) ?? recordsOf(value));
     const keys = new Set(rows.flatMap((row) => Object.keys(row)));
     if (!nested) keys.delete(DEPTH);
     const headings = [...keys];

@@ -1,5 +1,5 @@
 import { answered, answersIn } from '../../core/answers';
-import { kindOf, matterOf } from '../../core/kinds';
+import { comparing, kindOf } from '../../core/kinds';
 import { type Comparison, compareList, headingsOf, summaryOf } from '../../core/list';
 import type { ReadOptions } from '../../core/read';
 import { ApiError } from '../http/problem';
@@ -32,7 +32,7 @@ export async function replaceList(
     if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, headings: true, newId });
   }
   const { list: mended, used } = answered(kind, chart, list);
-  const { change, changeFor: _, ...difference } = compareList(chart, mended, matterOf(kind, chart).unnamed);
+  const { change, changeFor: _, ...difference } = compareList(chart, mended, comparing(kind, chart));
   const answer = { ...difference, summary: summaryOf(difference, chart.listed), answered: answersIn(chart, used) };
   const nothing = change.type === 'group' && change.changes.length === 0;
   if (nothing || only) return { ...answer, revision };

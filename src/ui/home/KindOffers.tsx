@@ -23,6 +23,9 @@ export function KindOffers({
   const nameOf = (id: string) => kinds.find((kind) => kind.id === id)?.words.name ?? id;
   const can = rows.filter(({ sure }) => sure > 0);
   const cannot = rows.filter(({ sure }) => sure === 0);
+  // Where no kind can take it for one reason, that is said once.
+  const [first] = cannot;
+  const shared = can.length === 0 && cannot.every(({ why }) => why === first?.why) ? first?.why : undefined;
   return (
     <fieldset className="flex-none">
       <legend className="sr-only">{words.dialog.kind}</legend>
@@ -53,7 +56,12 @@ export function KindOffers({
           </label>
         ))}
       </div>
-      {cannot.length > 0 && (
+      {shared !== undefined && (
+        <p role="status" className="rounded border border-rule bg-sheet px-3 py-2">
+          {shared} {words.dialog.chooseNames}
+        </p>
+      )}
+      {cannot.length > 0 && shared === undefined && (
         <ul className="pt-2 text-xs text-quiet">
           {cannot.map(({ kindId, why }) => (
             <li key={kindId}>

@@ -47,6 +47,7 @@ export const words = {
     namePlaceholder: 'Who does what',
     make: 'Make the chart',
     makeEmpty: 'Start with an empty list',
+    chooseNames: 'If it is one all the same, choose below which column has the names.',
     makeKeys: 'Ctrl Enter',
     kind: 'Kind of diagram',
     about: 'Choose what it is to be, a start, or paste a list you have.',

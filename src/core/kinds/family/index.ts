@@ -61,6 +61,7 @@ export const family: Kind = {
     unnamed: 'Unknown',
     outline: 'People under their parents, partners behind a plus.',
   },
+  mutual: ['partner'],
   columns,
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },

@@ -23,16 +23,26 @@ const OUTLINE = `Alba Tansley (1868–1941)
 \t+ Hugo Penn (1888–1960), parted
 \tEmil Oke (1895–1970, adopted)
 `;
-const YEARS = /^(?:c\.?\s*|about\s+)?(\d{3,4})?\s*[–—-]\s*(?:c\.?\s*)?(\d{3,4}|\?)?$/;
+const YEARS = /^((?:c\.?\s*|about\s+)?\d{3,4})?\s*[–—-]\s*((?:c\.?\s*|about\s+)?\d{3,4}|\?)?$/;
 /** Two dates, the first exact or not: "3 May 1922–1990". */
 const RANGE = /^(.*\d{3,4})\s*(?:[–—]|\s-\s|-(?=\d{4}$))\s*(.*\d{3,4}|\?)?$/;
 /** A date and nothing else. */
 const DAY =
   /^(\d{1,2}\.?\s+[a-z]{3,9}\.?\s+\d{3,4}|[a-z]{3,9}\.?\s+\d{3,4}|\d{4}-\d{1,2}(-\d{1,2})?|\d{1,2}[./]\d{1,2}[./]\d{4})$/i;
+/** Words of a date besides its numbers. */
+const OF_DATES =
+  /^(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*$|^(?:mon|tues|wednes|thurs|fri|satur|sun)day$|^(?:about|abt|before|bef|after|aft|between|bet|and|from|to|circa|ca|c|est|cal|bc|ad|of|the|in|on)$/i;
+/** A date in words, such as "Friday, 10th June 1921": a year, and nothing that does not belong to dates. */
+const isDateText = (text: string): boolean =>
+  /[a-z]/i.test(text) &&
+  dateIn(text) !== undefined &&
+  text.split(/[\s,.]+/).every((word) => word === '' || /^\d{1,4}(?:st|nd|rd|th)?$/.test(word) || OF_DATES.test(word));
 const BORN = /^(?:b\.?|born|\*)\s*(.+)$/i;
 const DIED = /^(?:d\.?|died|†|\+)\s*(.+)$/i;
 const SEX = /^(m|f|male|female|w)$/i;
 
+/** Parts of one note that commas set apart. */
+const MOST_JOINED = 3;
 /** Letters of such a note at the most. */
 const LONGEST_NOTE = 200;
 
@@ -51,7 +61,7 @@ function noteFields(note: string): Record<string, string> | undefined {
   const [born, died] = [BORN.exec(text), DIED.exec(text)];
   if (born && dateIn(born[1])) return { born: born[1]! };
   if (died && dateIn(died[1])) return { died: died[1]! };
-  if (DAY.test(text)) return { born: text };
+  if (DAY.test(text) || isDateText(text)) return { born: text };
   if (SEX.test(text)) return { sex: text.toLowerCase() };
   if (/^twins?$/i.test(text)) return { twin: 'yes' };
   const status = statusOf(text);
@@ -68,9 +78,18 @@ export const split: SplitLine = (line, separator) => {
   const fields: Record<string, string> = { name: '' };
   const left: string[] = [];
   const take = (note: string): boolean => {
-    const parts = note.split(/[,;]/).map(noteFields);
-    if (parts.includes(undefined)) return false;
-    for (const part of parts) Object.assign(fields, part);
+    const parts = note.split(/[,;]/);
+    const found: Record<string, string> = {};
+    for (let at = 0; at < parts.length; ) {
+      // A date may have a comma in it: what says nothing by itself is read with what follows.
+      let to = at + 1;
+      let own = noteFields(parts[at]!);
+      while (!own && to < Math.min(parts.length, at + MOST_JOINED)) own = noteFields(parts.slice(at, ++to).join(','));
+      if (!own) return false;
+      Object.assign(found, own);
+      at = to;
+    }
+    Object.assign(fields, found);
     return true;
   };
   if (separator === '\t' || separator === ' | ') {

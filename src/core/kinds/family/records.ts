@@ -63,7 +63,11 @@ export function listOf(
   for (const { id, parents } of people) {
     const kinds = [...new Set(parents.map(({ by }) => by))];
     for (const [i, by] of kinds.entries()) {
-      const own = parents.filter((one) => one.by === by).map((one) => one.id);
+      // A child stands under the parent who comes first in the list, as it does in what we write.
+      const own = parents
+        .filter((one) => one.by === by)
+        .map((one) => one.id)
+        .sort((a, b) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
       const [a, b] = own;
       const host = b === undefined ? a! : guest.get(b) === a ? b : guest.get(a!) === b ? a! : a!;
       const whole = b !== undefined && (guest.get(host) === a || guest.get(host) === b);

@@ -11,7 +11,7 @@ import { figures, shownFigures } from './figures';
 import { fit, leastGap } from './fit';
 import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
-import { FIELD, SECOND, secondProblems, writeSecond } from './second';
+import { FIELD, SECOND, secondProblems, withSecondLines, writeSecond } from './second';
 import { settle } from './settle';
 import { starts } from './starts';
 import { isAide, structure } from './structure';
@@ -60,6 +60,7 @@ export const org: Kind = {
   columns,
   line: () => ({ tail: 'post' }),
   draws: { tree: true, roles: ['reports-to', SECOND], links: [SECOND], sets: false },
+  linkFields: { [SECOND]: FIELD },
   forms,
   starts,
   choices,
@@ -84,7 +85,8 @@ export const org: Kind = {
     under('An aide', 'i', { aide: 'yes' }, 'aide'),
   ],
   writeOutline: outlineOf,
-  outlineFields: ['name', 'post', 'superior', 'id'],
+  outlineFields: ['name', 'post', 'superior'],
+  beside: withSecondLines,
   tierName: (_chart, _structure, tier) => `Tier ${tier}`,
   face(item, chart) {
     const { unnamed } = matterOf(org, chart);

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
 import { answered } from '../../../core/answers';
 import type { Change } from '../../../core/chart';
+import { comparing } from '../../../core/kinds';
 import {
   type Comparison,
   compareList,
@@ -15,7 +16,7 @@ import {
 import { readList } from '../../../core/read';
 import { Button } from '../../shared/controls';
 import { Dialog } from '../../shared/Dialog';
-import { fieldLabel, kindFor, matterFor } from '../../shared/fields';
+import { fieldLabel, kindFor } from '../../shared/fields';
 import { type Taken, Understand } from '../../shared/Understand';
 import { change, focusRow, type Mark, mark, say, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
@@ -92,7 +93,7 @@ export function NewerList({ onClose }: { onClose: () => void }) {
     return read.ok ? read.list : null;
   }, [list, kind]);
   const mended = useMemo(() => fresh && answered(kind, chart, fresh), [chart, fresh, kind]);
-  const found = useMemo(() => mended && compareList(chart, mended.list, matterFor(chart).unnamed), [chart, mended]);
+  const found = useMemo(() => mended && compareList(chart, mended.list, comparing(kind, chart)), [chart, mended, kind]);
   const entries = useMemo(() => (found ? entriesOf(found, chart.kind) : []), [found, chart.kind]);
   const chosen = useMemo(
     () => new Set(entries.map(({ kind: of, item }) => entryKey(of, item)).filter((key) => !refused.has(key))),

@@ -1,0 +1,86 @@
+/** A list that was written here and is put back says that nothing changed; what a form can't hold stays as it is. */
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { carried, readAs } from '../../tests/support/kinds';
+import { outlineOf, parents } from '../../tests/support/trees';
+import type { Chart } from './chart';
+import { comparing, kindOf } from './kinds';
+import { compareList, countingIds, summaryOf } from './list';
+import { readList } from './read';
+import { listFormats } from './write';
+
+const DOTTED = `Name,Id,Post,Reports to,Dotted line to,E-mail
+Ann Vale,7,Head,,,a@x.example
+Bo Hill,9,Lead,7,,b@x.example
+Cy Marsh,11,Cook,9,7,c@x.example
+`;
+const DATES = `Ann Vale (12 Mar 1921 - 4 May 1990, f)
++ Bo Hill (Friday, 10th June 1921, m)
+\tCy Vale (about 1950, m)
+\tDi Vale (1952-, f)
+\tEd Vale (between 1955 and 1957, adopted)
+`;
+const demo = (file: string) => readFileSync(`demo/${file}`, 'utf8');
+const CHARTS = [
+  ['org', 'the garden', demo('saltmarsh-garden.txt')],
+  ['org', 'ids and dotted lines', DOTTED],
+  ['family', 'the founders', demo('founding-family.txt')],
+  ['family', 'dates in words', DATES],
+  ['decision', 'a key', demo('which-plant.txt')],
+  ['decision', 'chances and money', demo('second-glasshouse.txt')],
+  ['concept', 'the marsh', demo('salt-marsh.txt')],
+  ['venn', 'counts', demo('visitor-survey.txt')],
+  ['venn', 'members', demo('volunteers.csv')],
+] as const;
+
+/** What a text would do to a chart, and the chart after it. */
+function putBack(kindId: string, chart: Chart, text: string) {
+  const kind = kindOf(kindId)!;
+  const read = readList(kind, text, { newId: countingIds('new') });
+  if (!read.ok) throw new Error(read.problem.message);
+  const comparison = compareList(chart, read.list, comparing(kind, chart));
+  return { said: summaryOf(comparison), after: carried(chart, comparison.change) };
+}
+
+describe('our own list, put back', () => {
+  it.each(CHARTS)('%s, %s: nothing changed, in any form', (kindId, _, list) => {
+    const { chart } = readAs(kindId, list);
+    for (const [form, { write }] of Object.entries(listFormats(kindOf(kindId)!))) {
+      const { said, after } = putBack(kindId, chart, write(chart, true));
+      expect({ form, said }).toEqual({ form, said: 'Nothing changed' });
+      const fields = (of: Chart) => Object.values(of.items).map((item) => item.fields);
+      expect(fields(after)).toEqual(fields(chart));
+      expect(Object.keys(after.links).sort()).toEqual(Object.keys(chart.links).sort());
+    }
+  });
+
+  it('nothing changed for any tree', () => {
+    fc.assert(
+      fc.property(parents(20), fc.constantFrom('org', 'concept', 'decision'), (all, kindId) => {
+        const { chart } = readAs(kindId, outlineOf(all));
+        for (const [form, { write }] of Object.entries(listFormats(kindOf(kindId)!)))
+          expect({ form, said: putBack(kindId, chart, write(chart, true)).said }).toEqual({
+            form,
+            said: 'Nothing changed',
+          });
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe('a newer list', () => {
+  const { chart, id } = readAs('org', DOTTED);
+  it('leaves alone what it says nothing of', () => {
+    const { said, after } = putBack('org', chart, 'Ann Vale | Head\n\tBo Hill | Lead\n\t\tCy Marsh | Chef\n');
+    expect(said).toBe('1 changed');
+    expect(after.items[id('Cy Marsh')]!.fields).toMatchObject({ post: 'Chef', email: 'c@x.example', id: '11' });
+    expect(Object.values(after.links)).toHaveLength(1);
+  });
+  it('takes away what it says is empty', () => {
+    const { after } = putBack('org', chart, DOTTED.replace(',c@x.example', ',').replace('9,7,', '9,,'));
+    expect(after.items[id('Cy Marsh')]!.fields['email']).toBeUndefined();
+    expect(Object.values(after.links)).toHaveLength(0);
+  });
+});
