@@ -49,6 +49,8 @@ describe('nested lists of every form', () => {
       '>Shop',
       '>>Cy',
     ]);
+    const empty = 'Site,Department,Name\nQuay,Plants,Ann\n,,Bo\n,Seeds,Cy\n';
+    expect(first(empty)?.outline).toEqual(['Quay', '>Plants', '>>Ann', '>>Bo', '>Seeds', '>>Cy']);
     // Not where rows of a group stand apart, or where every row is a group of its own.
     expect(first('Site,Department,Name\nQuay,Plants,Ann\nHill,Shop,Bo\nQuay,Plants,Cy\n')?.outline).toEqual([
       'Ann',

@@ -25,7 +25,7 @@ const BOUNDED: readonly (readonly [file: string, begins: string, why: string])[]
   ['core/kinds/decision/list.ts', '\\s*\\(\\s*costs?', 'LONGEST_NOTE letters at the end of a line'],
   ['core/kinds/decision/list.ts', '\\s+=\\s*', 'LONGEST_NOTE letters at the end of a line'],
   ['core/kinds/family/gedcom-write.ts', '^((ABT|CAL', 'a field, 2,000 letters; not decided in time'],
-  ['core/kinds/family/outline.ts', '^(?:c\\.?', 'LONGEST_NOTE letters of a note'],
+  ['core/kinds/family/outline.ts', '^((?:c\\.?', 'LONGEST_NOTE letters of a note'],
   ['core/kinds/family/outline.ts', '^(.*\\d{3,4})', 'LONGEST_NOTE letters of a note'],
   ['core/kinds/family/outline.ts', '^(?:b\\.?|born', 'LONGEST_NOTE letters of a note'],
   ['core/kinds/family/outline.ts', '^(?:d\\.?|died', 'LONGEST_NOTE letters of a note'],

@@ -105,19 +105,19 @@ describe('how a chart stands', () => {
     const chart = onPage('org', 'Top\n\tA');
     const [id] = Object.keys(chart.items) as [string];
     const start: Timeline = { chart, undo: [], redo: [] };
-    const after = (timeline: Timeline, change: Change, origin: 'do' | 'undo' = 'do') => {
-      const step = advance(timeline, { change, origin });
-      if (!step.ok) throw new Error(step.problem.message);
-      return step.timeline;
+    const step = (timeline: Timeline, change: Change, origin: 'do' | 'undo' = 'do') => {
+      const so = advance(timeline, { change, origin });
+      if (!so.ok) throw new Error(so.problem.message);
+      return so.timeline;
     };
-    const edited = after(start, { type: 'edit-fields', id, fields: { name: 'Other' } });
+    const edited = step(start, { type: 'edit-fields', id, fields: { name: 'Other' } });
     const stands = { by: [1, 0.82] };
-    const stood = after(edited, { type: 'stand', stands });
+    const stood = step(edited, { type: 'stand', stands });
     expect(stood.chart).toEqual({ ...edited.chart, stands });
     expect(stood.undo).toEqual(edited.undo);
-    const undone = after(stood, stood.undo.at(-1)!, 'undo');
+    const undone = step(stood, stood.undo.at(-1)!, 'undo');
     expect(undone.chart).toEqual({ ...chart, stands });
-    expect(after(undone, { type: 'stand', stands: { by: [1] } }).redo).toEqual(undone.redo);
+    expect(step(undone, { type: 'stand', stands: { by: [1] } }).redo).toEqual(undone.redo);
   });
 });
 

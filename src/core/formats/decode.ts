@@ -22,9 +22,9 @@ function unmarked16(bytes: Uint8Array): string | undefined {
 
 /** What files declare, by the names they use; GEDCOM 5.5.1 (CHAR), XML 1.0 (4.3.3), HTML (meta). */
 const DECLARED = [
-  /^\s*0 HEAD[^]*?^\s*1 CHAR(?:ACTER)? +([\w -]+?)\s*$/m,
+  /^1 CHAR(?:ACTER)? ([\w -]{1,40})\r?$/m,
   /^\s*<\?xml[^>]{0,200}encoding=["']([\w-]+)["']/,
-  /<meta[^>]{0,200}charset=["']?([\w-]+)/i,
+  /\bcharset=["']?([\w-]{1,40})/i,
 ];
 /** As family programs call encodings. */
 const CALLED: Readonly<Record<string, string>> = {
@@ -58,7 +58,7 @@ function decoder(label: string): TextDecoder | undefined {
   }
 }
 
-const named = (label: string): string => CALLED[label.toUpperCase()] ?? label.toLowerCase();
+const named = (label: string): string => CALLED[label.trim().toUpperCase()] ?? label.trim().toLowerCase();
 const inEncoding = (bytes: Uint8Array, encoding: string): string | undefined =>
   decodeOld(bytes, encoding) ?? decoder(encoding)?.decode(bytes);
 

@@ -47,7 +47,7 @@ export function looksLikeMarkdown(text: string): boolean {
 
 /** Remarks (CommonMark 0.31, section 4.6) are shown nowhere; every line stays where it is. */
 const withoutRemarks = (text: string) =>
-  text.includes('<!--') ? text.replace(/<!--[^]*?(?:-->|$)/g, (remark) => remark.replace(/[^\n]/g, '')) : text;
+  text.includes('<!--') ? text.replace(/<!--[\s\S]*?(?:-->|$)/g, (remark) => remark.replace(/[^\n]/g, '')) : text;
 
 const FENCE = /^ {0,3}(`{3,}|~{3,})/;
 /** What a link leads to, said elsewhere (section 4.7): it is shown nowhere. */

@@ -181,7 +181,14 @@ function grouping(rows: readonly Row[], headings: readonly string[], fields: rea
   if (nameAt < 2 || rows.length < 3 || headings.every((heading) => heading === '')) return 0;
   for (const [at, heading] of headings.slice(0, nameAt).entries())
     if (!PARTS.has(fields[at]!) && headingKey(heading) !== headingKey(fields[at]!)) return 0;
-  const paths = rows.map(({ cells }) => cells.slice(0, nameAt).map((cell) => tidy(cell).toLowerCase()));
+  let above: readonly string[] = [];
+  const paths = rows.map(({ cells }) => {
+    const own = cells.slice(0, nameAt).map((cell) => tidy(cell).toLowerCase());
+    // What is left empty before the first words is as in the row above.
+    const first = own.findIndex((cell) => cell !== '');
+    above = own.map((cell, at) => (first < 0 || at < first ? (above[at] ?? '') : cell));
+    return above;
+  });
   if (paths.some((path) => path.length < nameAt || path.some((cell) => !/\p{L}/u.test(cell)))) return 0;
   for (let depth = 1; depth <= nameAt; depth++) {
     const keys = paths.map((path) => JSON.stringify(path.slice(0, depth)));
