@@ -51,7 +51,7 @@ const markdownForm = (kind: Kind): ListForm => ({
 function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
   let nodes: readonly OpmlNode[];
   try {
-    nodes = parseOpml(raw).nodes;
+    nodes = parseOpml(raw).nodes.slice(0, context.sample);
   } catch (error) {
     const { message } = error as Error;
     return refusedAs('opml', error instanceof TooDeep ? message : `This OPML is broken: ${message}.`);
@@ -100,6 +100,9 @@ export function formsOf(kind: Kind): readonly ListForm[] {
   all.set(kind, forms);
   return forms;
 }
+
+/** Forms that are read line by line, so that the first lines of a text are a list too. */
+export const isInLines = (form: ListForm): boolean => !['opml', 'json', 'gedcom'].includes(form.id);
 
 /** Forms of one item a line, in which a line that ends in a backslash goes on in the next. */
 export const isLineForm = (form: ListForm): boolean =>

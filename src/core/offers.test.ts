@@ -213,3 +213,22 @@ describe('packed text', () => {
     await expect(sourceOf(await packed(' '.repeat(9_000_000)))).rejects.toThrow(/more than 8 MB/);
   });
 });
+
+describe('long lists', () => {
+  const rows = (count: number) =>
+    Array.from({ length: count }, (_, i) => `Person ${i}, ${i % 90},City ${i % 300}`).join('\n');
+  it('are what their beginning is, read to their end', () => {
+    const [offer, ...others] = offersFor(`Name,Age,City\n${rows(20_000)}\n`);
+    expect(offer!.list).toMatchObject({ form: 'csv', headed: true });
+    expect(offer!.list!.items).toHaveLength(20_000);
+    expect(others.every(({ list }) => list === undefined)).toBe(true);
+    const tree = JSON.stringify(
+      Array.from({ length: 9_000 }, (_, id) => ({ id, name: `N${id}`, parentId: id === 0 ? null : id >> 2 })),
+    );
+    expect(offersFor(tree)[0]!.list!.items).toHaveLength(9_000);
+  });
+  it('of more lines than a chart holds are refused in words', () => {
+    const [offer] = offersFor(`Name,Age,City\n${rows(42_000)}\n`);
+    expect(offer!.fitness).toMatchObject({ sure: 0, why: expect.stringMatching(/42000 lines; a chart holds 30000/) });
+  });
+});

@@ -16,6 +16,9 @@ export interface Offer {
   readonly list?: ListRead;
 }
 
+/** Letters of a text that every kind reads whole; of longer ones so many lines are looked at. */
+const MOST_WHOLE = 150_000;
+const SAMPLE = 2_500;
 /** Of longer lists the content is not checked for problems: that of the text itself is. */
 const MOST_CHECKED = 3_000;
 /** Of what is in doubt, so much is taken off. */
@@ -52,6 +55,8 @@ function noList({ items, sets }: ListRead): string | undefined {
 
 /** Every kind with what a text can become as it, the surest first. @param options what a person chose about a table */
 export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 'roles'> = {}): Offer[] {
+  // Of a long list every kind looks at the beginning; only the one that comes first then reads it whole.
+  const sample = text.length > MOST_WHOLE ? SAMPLE : undefined;
   const said = kindSaid(text);
   const claimed = kinds
     .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
@@ -62,7 +67,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
         kind,
         fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
       };
-    const read = readList(kind, text, options);
+    const read = readList(kind, text, { ...options, sample });
     if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
     const { list } = read;
     if (kind.id === said)
@@ -80,5 +85,17 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
       };
     return { kind, fitness: { sure: left, why }, list };
   });
-  return offers.sort((a, b) => b.fitness.sure - a.fitness.sure);
+  offers.sort((a, b) => b.fitness.sure - a.fitness.sure);
+  return sample === undefined ? offers : wholly(offers, text, options);
+}
+
+/** Offers of the beginning of a list as those of the whole: the first is read to its end, and what it can't be is said. */
+function wholly(offers: readonly Offer[], text: string, options: ReadOptions): Offer[] {
+  const left = offers.map(({ kind, fitness }): Offer => ({ kind, fitness }));
+  const [first] = left;
+  if (!first || first.fitness.sure === 0) return left;
+  const read = readList(first.kind, text, options);
+  if (read.ok) return [{ ...first, list: read.list }, ...left.slice(1)];
+  // What is too long for one kind is too long for all.
+  return left.map(({ kind }) => ({ kind, fitness: { sure: 0, why: read.problem.message } }));
 }

@@ -1,6 +1,6 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
 import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item } from './chart';
-import { formsOf, isLineForm } from './forms';
+import { formsOf, isInLines, isLineForm } from './forms';
 import type { Kind } from './kinds';
 import {
   countingIds,
@@ -80,6 +80,16 @@ function linesIn(text: string, most: number): number {
   return count;
 }
 
+/** The first lines of a text. */
+function firstLines(text: string, most: number): string {
+  let end = -1;
+  for (let line = 0; line < most; line++) {
+    end = text.indexOf('\n', end + 1);
+    if (end < 0) return text;
+  }
+  return text.slice(0, end);
+}
+
 /** Line ends inside items, which stood as a sign of their own while the text was read. */
 function unheld(list: ListRead): ListRead {
   const plain = (text: string) => text.replaceAll(SOFT_BREAK, '\n');
@@ -102,22 +112,25 @@ export interface ReadOptions {
   readonly roles?: Readonly<Record<string, string>> | undefined;
   /** Whether the first row of a table names the columns; found out where absent. */
   readonly headings?: boolean | undefined;
+  /** Only so many lines, elements or records are read, to see what a long list is. */
+  readonly sample?: number | undefined;
 }
 
 const NO_WORDS = 'There is no line with words in this list; write one line for each item.';
 
 /** Reads a list as a kind. */
-export function readList(kind: Kind, text: string, options: ReadOptions = {}): ReadResult {
-  const { form, newId = countingIds(), roles, headings } = options;
+export function readList(kind: Kind, whole: string, options: ReadOptions = {}): ReadResult {
+  const { form, newId = countingIds(), roles, headings, sample } = options;
   const fail = (code: Unreadable['code'], message: string): ReadResult => ({ ok: false, problem: { code, message } });
-  if (text.trim() === '') return fail('empty-list', NO_WORDS);
+  if (whole.trim() === '') return fail('empty-list', NO_WORDS);
   const forms = formsOf(kind);
-  const chosen = form === undefined ? recognise(text, forms, kind.columns) : forms.find((f) => f.id === form);
+  const chosen = form === undefined ? recognise(whole, forms, kind.columns) : forms.find((f) => f.id === form);
   if (!chosen)
     return fail(
       'unknown-form',
       `There is no form "${form}" for this kind; choose one of ${forms.map((f) => f.id).join(', ')}.`,
     );
+  const text = sample !== undefined && isInLines(chosen) ? firstLines(whole, sample) : whole;
   if (isLineForm(chosen)) {
     const count = linesIn(text, MOST_LINES);
     if (count > MOST_LINES)
@@ -132,8 +145,8 @@ export function readList(kind: Kind, text: string, options: ReadOptions = {}): R
         `Line ${long + 1} has more than ${MOST_LETTERS} letters. Is this a list, with one line for each item?`,
       );
   }
-  const whole = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
-  const read = chosen.read(whole, { columns: kind.columns, newId, roles, headings });
+  const joined = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
+  const read = chosen.read(joined, { columns: kind.columns, newId, roles, headings, sample });
   if (read.refused !== undefined) return fail('not-a-list', read.refused);
   const list = limited(unheld(read));
   if (list.items.length === 0) return fail('empty-list', NO_WORDS);

@@ -184,7 +184,7 @@ export const jsonForm = (table: ListForm): ListForm => ({
     if (own.success) return ownList(own.data, context.newId);
     const graph = tableOfGraph(value, context.columns);
     if (graph) return { ...table.read(writeCsv(graph), { ...context, headings: true }), form: 'json' };
-    const { rows, nested } = flatten(thingsOfGraph(value) ?? recordsOf(value));
+    const { rows, nested } = flatten((thingsOfGraph(value) ?? recordsOf(value)).slice(0, context.sample));
     const keys = new Set(rows.flatMap((row) => Object.keys(row)));
     if (!nested) keys.delete(DEPTH);
     const headings = [...keys];

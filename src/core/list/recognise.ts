@@ -11,7 +11,9 @@ function lookedAt(text: string): string {
     if (next < 0 || next > LOOKED_AT.first) break;
     end = next;
   }
-  return `${text.slice(0, end > 0 ? end : LOOKED_AT.first)}\n${text.slice(-LOOKED_AT.last)}`;
+  // From a whole line on: what is left of one may begin with a blank, as a line that is set in does.
+  const last = text.slice(-LOOKED_AT.last);
+  return `${text.slice(0, end > 0 ? end : LOOKED_AT.first)}\n${last.slice(last.indexOf('\n') + 1)}`;
 }
 
 /** The form that a text is most surely written in; the first of equals. */

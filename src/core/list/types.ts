@@ -94,6 +94,8 @@ export interface ReadContext {
   readonly roles?: Readonly<Record<string, string>> | undefined;
   /** Whether the first row of a table names the columns; found out where absent. */
   readonly headings?: boolean | undefined;
+  /** Only so many elements or records are wanted, to see what a long list is. */
+  readonly sample?: number | undefined;
 }
 
 /** One way to write a list of a kind. */
