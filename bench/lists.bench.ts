@@ -2,7 +2,7 @@
 import { bench, describe } from 'vitest';
 import { apply } from '../src/core/chart';
 import { listProblems } from '../src/core/compose';
-import { readXlsx } from '../src/core/formats';
+import { readSheets } from '../src/core/formats';
 import { kindOf } from '../src/core/kinds';
 import { compareList } from '../src/core/list';
 import { chartOfList, readList } from '../src/core/read';
@@ -44,6 +44,6 @@ describe('chart of 10000 lines', () => {
     apply(chart, compareList(chart, newer).change);
   });
   bench('write and read back as a spreadsheet', async () => {
-    readXlsx(await listAsXlsx(org, chart));
+    readSheets(await listAsXlsx(org, chart));
   });
 });

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readAs } from '../../tests/support/kinds';
 import { type Chart, treeOf, walk } from './chart';
-import { readXlsx } from './formats';
+import { readSheets } from './formats';
 import { kindOf, kinds } from './kinds';
 import { readList } from './read';
 import { listAsXlsx, listFormats } from './write';
@@ -46,7 +46,7 @@ describe.each(kinds.map((kind) => [kind.words.name, kind] as const))('a list of 
     expect(read.form).toBe(kind.id === 'venn' && format === 'outline' ? 'members' : format);
   });
   it('is read back the same from a workbook', async () => {
-    const sheets = readXlsx(await listAsXlsx(kind, chart));
+    const sheets = readSheets(await listAsXlsx(kind, chart));
     const csv = (of: Chart) => listFormats(kind)['csv']!.write(of).split('\r\n').sort();
     expect(csv(readAs(kind.id, sheets[0]!.text, {}, 'csv').chart)).toEqual(csv(chart));
     expect(sheets.length).toBe(1 + Object.keys(chart.sets).length);
@@ -108,7 +108,7 @@ describe('any words', () => {
           items: Object.fromEntries(Object.entries(chart.items).map(([id, item]) => [id, { ...item, parent: null }])),
         };
         expect(cells(readAs('org', listFormats(org)['csv']!.write(flat), {}, 'csv').chart)).toEqual(cells(flat));
-        const [sheet] = readXlsx(await listAsXlsx(org, flat));
+        const [sheet] = readSheets(await listAsXlsx(org, flat));
         expect(cells(readAs('org', sheet!.text, {}, 'csv').chart)).toEqual(cells(flat));
       }),
       { numRuns: 25 },

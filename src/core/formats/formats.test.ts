@@ -3,7 +3,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../kinds';
 import { readList } from '../read';
-import { decode, readXlsx, sourceOf, textOfHtml, UnreadableFile, writeXlsx } from '.';
+import { decode, readSheets, sourceOf, textOfHtml, UnreadableFile, writeXlsx } from '.';
 
 const bytes = (...of: number[]) => new Uint8Array(of);
 const org = kindOf('org')!;
@@ -63,7 +63,7 @@ describe('workbooks', () => {
     const hidden = book.addWorksheet('Old', { state: 'hidden' });
     hidden.addRow(['x']);
     book.addWorksheet('Notes').addRow(['y']);
-    const sheets = readXlsx(new Uint8Array((await book.xlsx.writeBuffer()) as ArrayBuffer));
+    const sheets = readSheets(new Uint8Array((await book.xlsx.writeBuffer()) as ArrayBuffer));
     expect(sheets.map(({ name }) => name)).toEqual(['Staff', 'Notes', 'Old']);
     expect(sheets[0]!.text).toBe(
       'Name,Since,Share,Head,Sum,Team\nA,2024-05-03,60 %,yes,2,Plants\n"  B",2024-05-03 09:30,1.1,no,,Plants\n',
@@ -108,15 +108,15 @@ describe('workbooks', () => {
     const withXml = (xml: string) =>
       zipSync({ ...good, [path]: strToU8(strFromU8(good[path]!).replace('</sheetData>', `</sheetData>${xml}`)) });
     for (const ref of ['"A1:XFD1048576"', "'A1:XFD1048576'", '"$A$1&#58;$XFD$1048576"', '"A2:C"', '"nothing"'])
-      expect(readXlsx(withXml(`<mergeCells count="1"><mergeCell ref=${ref}/></mergeCells>`))[0]!.text).toBe(
+      expect(readSheets(withXml(`<mergeCells count="1"><mergeCell ref=${ref}/></mergeCells>`))[0]!.text).toBe(
         'Name\nA\nB\n',
       );
-    expect(() => readXlsx(withXml(`<mergeCells>${'<mergeCell ref="C1:C9"/>'.repeat(20_001)}</mergeCells>`))).toThrow(
+    expect(() => readSheets(withXml(`<mergeCells>${'<mergeCell ref="C1:C9"/>'.repeat(20_001)}</mergeCells>`))).toThrow(
       /merged ranges/,
     );
     const rule =
       '<dataValidations count="1"><dataValidation type="whole" sqref="A1:XFD1048576"><formula1>1</formula1></dataValidation></dataValidations>';
-    expect(readXlsx(withXml(rule))[0]!.text).toBe('Name\nA\nB\n');
+    expect(readSheets(withXml(rule))[0]!.text).toBe('Name\nA\nB\n');
   });
 
   it('are bounded by what has words, not by what they say of rows, columns and names', () => {
@@ -134,7 +134,7 @@ describe('workbooks', () => {
       );
     const word = (text: string) => `<c t="inlineStr"><is><r><t>${text}</t></r><rPh><t>spoken</t></rPh></is></c>`;
     const good = `<row>${word('Name')}${word('Post')}</row><row>${word('Ann')}<c t="str"><f>A1</f><v>Lead</v></c></row>`;
-    const read = (inner: string) => readXlsx(sheet(inner))[0]!.text;
+    const read = (inner: string) => readSheets(sheet(inner))[0]!.text;
     expect(read(`<cols><col min="1" max="1000000000"/></cols><sheetData>${good}</sheetData>`)).toBe(
       'Name,Post\nAnn,Lead\n',
     );
@@ -146,7 +146,7 @@ describe('workbooks', () => {
     expect(() => read('<sheetData><row>')).toThrow(/damaged/);
     const whole = sheet(`<sheetData>${good}</sheetData>`);
     for (const cut of [1, 20, 60, 300, whole.length - 40])
-      expect(() => readXlsx(whole.subarray(0, whole.length - cut))).toThrow(UnreadableFile);
+      expect(() => readSheets(whole.subarray(0, whole.length - cut))).toThrow(UnreadableFile);
   });
 
   it('give dates, times, shares, yes and no, and words as they are shown', () => {
@@ -177,14 +177,14 @@ describe('workbooks', () => {
       ),
     );
     // Serial numbers of days: 45415 is 3 May 2024 (ECMA-376, 18.17.4.1).
-    expect(readXlsx(book)[0]!.text).toBe('2024-05-03,12:00,12.5 %,2024-05-03 18:00,3,yes,"    Ann Lee\n",0.3,#N/A\n');
+    expect(readSheets(book)[0]!.text).toBe('2024-05-03,12:00,12.5 %,2024-05-03 18:00,3,yes,"    Ann Lee\n",0.3,#N/A\n');
   });
 
   it('never work out a formula', async () => {
     const { text } = await sourceOf(strToU8('Name,Post\n"=1+1","=cmd|\'/c calc\'!A1"\n'));
     const read = readList(org, text);
     expect(read.ok && read.list.items[0]!.fields).toEqual({ name: '=1+1', post: "=cmd|'/c calc'!A1" });
-    const [sheet] = readXlsx(
+    const [sheet] = readSheets(
       await writeXlsx([{ name: 'a/b:c', columns: [{ label: 'Name', type: 'text' }], rows: [['=1+1']] }]),
     );
     expect(sheet).toMatchObject({ name: 'a b c', text: 'Name\n=1+1\n' });

@@ -5,4 +5,4 @@ export { fieldOfAttribute, looksLikeOpml, type OpmlNode, parseOpml, TooDeep, wri
 export { kindSaid, sayInMarkdown, sayInOpml } from './said';
 export { type Source, sourceOf } from './source';
 export { UnreadableFile } from './unreadable';
-export { readXlsx, type Sheet, type SheetText, writeXlsx } from './xlsx';
+export { readSheets, type Sheet, type SheetText, writeXlsx } from './xlsx';

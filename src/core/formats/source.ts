@@ -3,7 +3,7 @@ import { ungzipped } from './archive';
 import { decode } from './decode';
 import { textOfHtml } from './html';
 import { UnreadableFile } from './unreadable';
-import { looksLikeZip, readXlsx, type SheetText } from './xlsx';
+import { looksLikeZip, readSheets, type SheetText } from './xlsx';
 
 export interface Source {
   readonly text: string;
@@ -32,7 +32,7 @@ const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
 export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
   if (looksLikeZip(bytes)) {
-    const sheets = readXlsx(bytes);
+    const sheets = readSheets(bytes);
     if (sheets.length === 0) throw new UnreadableFile('No sheet of this file has words in it.');
     return { text: sheets[0]!.text, sheets, said: '' };
   }

@@ -3,70 +3,34 @@
  * list is taken in, and every part is bounded before it is kept. Formulas are never worked out: the result that was kept
  * with them is read.
  */
-import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_COLUMNS } from '../list/cells';
-import { DAMAGED, unfold } from './archive';
+import { unfold } from './archive';
+import {
+  attribute,
+  type Budget,
+  type Hears,
+  isTrue,
+  LONGEST,
+  listening,
+  MOST_CELLS,
+  MOST_LETTERS,
+  MOST_ROWS,
+  MOST_SHEETS,
+  type RawSheet,
+} from './sheets';
 import { UnreadableFile } from './unreadable';
 import { BUILT_IN, type Format, readsAs, serialText } from './xlsx-numbers';
 
-/** Lines that a sheet may have; the list that is made of it holds fewer. */
-const MOST_ROWS = 40_000;
-/** Cells with words over all sheets, and letters in them in all, however often one text is used. */
-const MOST_CELLS = 2_000_000;
-const MOST_LETTERS = 12_000_000;
 /** Texts that cells share, and how a workbook formats them. */
 const MOST_STRINGS = 1_000_000;
 const MOST_FORMATS = 70_000;
-const MOST_SHEETS = 300;
 const MOST_MERGES = 20_000;
-/** A cell holds as many letters at most (ECMA-376; 32,767). */
-const LONGEST = 32_767;
-
-type Tag = { readonly name: string; readonly attributes: Readonly<Record<string, string>> };
-interface Hears {
-  open?(tag: Tag): void;
-  text?(words: string): void;
-  close?(name: string): void;
-}
-
-/** Names without their prefix: some programs write one. */
-const local = (name: string) => name.slice(name.indexOf(':') + 1);
-
-function listening(hears: Hears): (text: string, last: boolean) => void {
-  const parser = new SaxesParser();
-  parser.on('error', () => {
-    throw new UnreadableFile(DAMAGED);
-  });
-  parser.on('opentag', ({ name, attributes }: SaxesTagPlain) => hears.open?.({ name: local(name), attributes }));
-  parser.on('text', (words) => hears.text?.(words));
-  parser.on('cdata', (words) => hears.text?.(words));
-  parser.on('closetag', ({ name }) => hears.close?.(local(name)));
-  return (text, last) => {
-    parser.write(text);
-    if (last) parser.close();
-  };
-}
-
-const attribute = ({ attributes }: Tag, name: string): string | undefined => {
-  if (Object.hasOwn(attributes, name)) return attributes[name];
-  const found = Object.keys(attributes).find((key) => local(key) === name);
-  return found === undefined ? undefined : attributes[found];
-};
-const isTrue = (text: string | undefined) => text === '1' || text === 'true';
-
 /** Column and row of a reference such as "$B$12", from 1; undefined where it is none. */
 function placeOf(reference: string | undefined): { column: number; row: number } | undefined {
   const found = /^\$?([A-Z]{1,3})\$?(\d{1,7})$/.exec(reference ?? '');
   if (!found) return undefined;
   const column = [...found[1]!].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
   return { column, row: Number(found[2]) };
-}
-
-export interface RawSheet {
-  readonly name: string;
-  readonly hidden: boolean;
-  /** Words of each row, from the first; rows without words are empty. */
-  readonly rows: readonly (readonly string[])[];
 }
 
 /** Whether an archive is a workbook of this form, and where its parts are; the parts may come in any order. */
@@ -194,11 +158,6 @@ function stylesInto(formats: Format[]): Hears {
       formats.push({ reads: code === undefined ? (BUILT_IN[id] ?? 'plain') : readsAs(code), indent });
     },
   };
-}
-
-interface Budget {
-  cells: number;
-  letters: number;
 }
 
 /** A sheet's rows; each cell is taken in only where it has words. */

@@ -2,8 +2,10 @@
 import type { CellValue } from 'exceljs';
 import Papa from 'papaparse';
 import type { FieldType } from '../chart';
+import { isOds, odsSheetsOf } from './ods';
+import type { RawSheet } from './sheets';
 import { dateText } from './xlsx-numbers';
-import { type RawSheet, sheetsOf } from './xlsx-read';
+import { sheetsOf } from './xlsx-read';
 
 export const looksLikeZip = (bytes: Uint8Array): boolean =>
   bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3 && bytes[3] === 4;
@@ -38,8 +40,8 @@ const excel = async (): Promise<Excel> => {
  * The sheets of a workbook that have cells, those that are hidden last.
  * @throws UnreadableFile
  */
-export const readXlsx = (bytes: Uint8Array): SheetText[] =>
-  sheetsOf(bytes)
+export const readSheets = (bytes: Uint8Array): SheetText[] =>
+  (isOds(bytes) ? odsSheetsOf(bytes) : sheetsOf(bytes))
     .sort((a, b) => Number(a.hidden) - Number(b.hidden))
     .map(sheetText)
     .filter(({ rows }) => rows > 0);
