@@ -82,6 +82,15 @@ describe('a spreadsheet of OpenDocument', () => {
     expect(sheet!.text).toBe('Quay,"Ann\nVale"\nQuay,Bo  Hill\nMill,Cy\n');
   });
 
+  it('is one too where its type is packed, or where it is XML in one piece', async () => {
+    const tables = table('A', row(cell('Ann')));
+    const content = `<office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x">${tables}</office:document-content>`;
+    const packed = zipSync({ 'content.xml': strToU8(content), mimetype: [strToU8(TYPE), { level: 9 }] });
+    expect((await sourceOf(packed)).text).toBe('Ann\n');
+    const flat = `<?xml version="1.0"?>\n<office:document xmlns:office="o" xmlns:table="t" xmlns:text="x" office:mimetype="${TYPE}">${tables}</office:document>`;
+    expect((await sourceOf(strToU8(flat))).text).toBe('Ann\n');
+  });
+
   it('is refused in words where it is damaged or too large', async () => {
     const whole = file(table('A', row(cell('a'))));
     await expect(sourceOf(whole.subarray(0, whole.length - 30))).rejects.toThrow(/cut off or damaged/);

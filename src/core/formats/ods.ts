@@ -24,9 +24,24 @@ const TYPE = 'application/vnd.oasis.opendocument.spreadsheet';
 
 /** Whether an archive says that it is one; its type stands in a part of its own. */
 export function isOds(bytes: Uint8Array): boolean {
-  // That part comes first and is not packed, so that the beginning of the file tells.
-  return new TextDecoder('windows-1252').decode(bytes.subarray(0, 120)).includes(`mimetype${TYPE}`);
+  let type = '';
+  try {
+    unfold(bytes, (name) =>
+      name === 'mimetype'
+        ? (words) => {
+            type = (type + words).slice(0, 200);
+          }
+        : undefined,
+    );
+  } catch {
+    return false;
+  }
+  return type.startsWith(TYPE);
 }
+
+/** Whether a text is such a spreadsheet in one piece, as XML that is not packed. */
+export const isFlatOds = (text: string): boolean =>
+  /^\uFEFF?\s*</.test(text) && /<office:document\s/.test(text.slice(0, 500)) && text.slice(0, 6_000).includes(TYPE);
 
 const numberOf = (tag: Tag, name: string, most: number): number =>
   Math.max(1, Math.min(most, Math.floor(Number(attribute(tag, name) ?? 1)) || 1));
@@ -46,8 +61,7 @@ function valueOf({ tag, words }: Cell): string {
   return date[2] === undefined || date[2] === '00:00' ? date[1]! : `${date[1]} ${date[2]}`;
 }
 
-/** @throws UnreadableFile in words a person can act on, before more is kept than `sheets.ts` states */
-export function odsSheetsOf(bytes: Uint8Array): RawSheet[] {
+function hearing(): { readonly hears: Hears; readonly sheets: RawSheet[] } {
   const sheets: { name: string; hidden: boolean; rows: string[][] }[] = [];
   const budget: Budget = { cells: 0, letters: 0 };
   let row: string[] = [];
@@ -150,6 +164,19 @@ export function odsSheetsOf(bytes: Uint8Array): RawSheet[] {
       else if (name === 'table-row' && sheets.length > 0) rowDone();
     },
   };
+  return { hears, sheets };
+}
+
+/** @throws UnreadableFile in words a person can act on, before more is kept than `sheets.ts` states */
+export function odsSheetsOf(bytes: Uint8Array): RawSheet[] {
+  const { hears, sheets } = hearing();
   unfold(bytes, (name) => (name === 'content.xml' ? listening(hears) : undefined), true);
+  return sheets;
+}
+
+/** The same for one that is not packed. */
+export function flatOdsSheetsOf(text: string): RawSheet[] {
+  const { hears, sheets } = hearing();
+  listening(hears)(text.replace(/^\uFEFF/, ''), true);
   return sheets;
 }

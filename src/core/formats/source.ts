@@ -2,8 +2,9 @@
 import { ungzipped } from './archive';
 import { decode } from './decode';
 import { textOfHtml } from './html';
+import { isFlatOds } from './ods';
 import { UnreadableFile } from './unreadable';
-import { looksLikeZip, readSheets, type SheetText } from './xlsx';
+import { looksLikeZip, readFlatSheets, readSheets, type SheetText } from './xlsx';
 
 export interface Source {
   readonly text: string;
@@ -11,6 +12,11 @@ export interface Source {
   readonly sheets: readonly SheetText[];
   /** What to look at, in a sentence; empty where nothing is in doubt. */
   readonly said: string;
+}
+
+function workbook(sheets: readonly SheetText[]): Source {
+  if (sheets.length === 0) throw new UnreadableFile('No sheet of this file has words in it.');
+  return { text: sheets[0]!.text, sheets, said: '' };
 }
 
 const starts = (bytes: Uint8Array, ...with_: number[]) => with_.every((byte, i) => bytes[i] === byte);
@@ -32,9 +38,7 @@ const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
 export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
   if (looksLikeZip(bytes)) {
-    const sheets = readSheets(bytes);
-    if (sheets.length === 0) throw new UnreadableFile('No sheet of this file has words in it.');
-    return { text: sheets[0]!.text, sheets, said: '' };
+    return workbook(readSheets(bytes));
   }
   if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes));
   const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));
@@ -44,6 +48,7 @@ export async function sourceOf(bytes: Uint8Array): Promise<Source> {
     throw new UnreadableFile(
       'This file is not text: it holds bytes that no list has. Open a .csv, .txt or .xlsx file.',
     );
+  if (isFlatOds(text)) return workbook(readFlatSheets(text));
   const page = /^\s*(<!doctype html|<html[\s>]|<table[\s>]|<meta[\s>])/i.test(text) ? textOfHtml(text) : undefined;
   return { text: page ?? text, sheets: [], said };
 }

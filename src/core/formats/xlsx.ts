@@ -2,7 +2,7 @@
 import type { CellValue } from 'exceljs';
 import Papa from 'papaparse';
 import type { FieldType } from '../chart';
-import { isOds, odsSheetsOf } from './ods';
+import { flatOdsSheetsOf, isOds, odsSheetsOf } from './ods';
 import type { RawSheet } from './sheets';
 import { dateText } from './xlsx-numbers';
 import { sheetsOf } from './xlsx-read';
@@ -41,8 +41,13 @@ const excel = async (): Promise<Excel> => {
  * @throws UnreadableFile
  */
 export const readSheets = (bytes: Uint8Array): SheetText[] =>
-  (isOds(bytes) ? odsSheetsOf(bytes) : sheetsOf(bytes))
-    .sort((a, b) => Number(a.hidden) - Number(b.hidden))
+  shownFirst(isOds(bytes) ? odsSheetsOf(bytes) : sheetsOf(bytes));
+/** The same of a workbook that is XML in one piece. */
+export const readFlatSheets = (text: string): SheetText[] => shownFirst(flatOdsSheetsOf(text));
+
+const shownFirst = (sheets: readonly RawSheet[]): SheetText[] =>
+  sheets
+    .toSorted((a, b) => Number(a.hidden) - Number(b.hidden))
     .map(sheetText)
     .filter(({ rows }) => rows > 0);
 
