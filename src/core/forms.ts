@@ -15,11 +15,16 @@ import {
   jsonForm,
   type ListForm,
   type ListRead,
+  looksLikeLdif,
+  looksLikeVcard,
   plainText,
   type ReadContext,
   recognise,
   refusedAs,
   SOFT_BREAK,
+  tableOfLdif,
+  tableOfVcards,
+  writeCsv,
 } from './list';
 
 const isTable = ({ id }: ListForm) => id === 'csv' || id === 'tsv';
@@ -89,6 +94,32 @@ const opmlForm = (kind: Kind): ListForm => ({
   read: (raw, context) => readOpml(kind, raw, context),
 });
 
+/** A form that is brought into a table. @param rowsOf the headings first */
+const directoryForm = (
+  table: ListForm,
+  { id, label, sample, suits }: { id: string; label: string; sample: string; suits: (text: string) => boolean },
+  rowsOf: (text: string) => string[][],
+): ListForm => ({
+  id,
+  label,
+  sample,
+  suits: (text) => (suits(text) ? 1 : 0),
+  read: (raw, context) => ({ ...table.read(writeCsv(rowsOf(raw)), { ...context, headings: true }), form: id }),
+});
+
+const ldif = {
+  id: 'ldif',
+  label: 'Directory export (LDIF)',
+  sample: 'dn: cn=Oriel Tansley,o=Garden\ncn: Oriel Tansley\ntitle: Garden director\n',
+  suits: looksLikeLdif,
+};
+const vcard = {
+  id: 'vcard',
+  label: 'Address cards (vCard)',
+  sample: 'BEGIN:VCARD\nVERSION:4.0\nFN:Oriel Tansley\nTITLE:Garden director\nEND:VCARD\n',
+  suits: looksLikeVcard,
+};
+
 const all = new WeakMap<Kind, readonly ListForm[]>();
 
 /** All forms of a kind, its own first. */
@@ -96,14 +127,21 @@ export function formsOf(kind: Kind): readonly ListForm[] {
   const known = all.get(kind);
   if (known) return known;
   const table = kind.forms.find(({ id }) => id === 'csv')!;
-  const forms = [...kind.forms, markdownForm(kind), opmlForm(kind), jsonForm(table)];
+  const forms = [
+    ...kind.forms,
+    markdownForm(kind),
+    opmlForm(kind),
+    jsonForm(table),
+    directoryForm(table, ldif, tableOfLdif),
+    directoryForm(table, vcard, tableOfVcards),
+  ];
   all.set(kind, forms);
   return forms;
 }
 
 /** Forms that are read line by line, so that the first lines of a text are a list too. */
-export const isInLines = (form: ListForm): boolean => !['opml', 'json', 'gedcom'].includes(form.id);
+export const isInLines = (form: ListForm): boolean => !['opml', 'json', 'gedcom', 'ldif', 'vcard'].includes(form.id);
 
 /** Forms of one item a line, in which a line that ends in a backslash goes on in the next. */
 export const isLineForm = (form: ListForm): boolean =>
-  !isTable(form) && !['opml', 'json', 'markdown', 'gedcom'].includes(form.id);
+  !isTable(form) && !['opml', 'json', 'markdown', 'gedcom', 'ldif', 'vcard'].includes(form.id);

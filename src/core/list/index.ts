@@ -11,6 +11,7 @@ export {
   summaryOf,
 } from './compare';
 export { dateIn, dateKey, type LooseDate } from './dates';
+export { looksLikeLdif, looksLikeVcard, tableOfLdif, tableOfVcards } from './directories';
 export { byType, isYes, natural, showField } from './format';
 export { inLanguages } from './headings';
 export { jsonForm, listAsJson } from './json';

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
 import { GRADE } from './columns';
+import { tableOfScim } from './directories';
 import { tableOfGraph, thingsOfGraph } from './json-graph';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 import { writeCsv } from './table';
@@ -182,7 +183,7 @@ export const jsonForm = (table: ListForm): ListForm => ({
     }
     const own = ownSchema.safeParse(value);
     if (own.success) return ownList(own.data, context.newId);
-    const graph = tableOfGraph(value, context.columns);
+    const graph = tableOfScim(value) ?? tableOfGraph(value, context.columns);
     if (graph) return { ...table.read(writeCsv(graph), { ...context, headings: true }), form: 'json' };
     const { rows, nested } = flatten((thingsOfGraph(value) ?? recordsOf(value)).slice(0, context.sample));
     const keys = new Set(rows.flatMap((row) => Object.keys(row)));

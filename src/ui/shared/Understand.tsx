@@ -43,7 +43,7 @@ const MOST_EDITED = 400_000;
 const FIRST_SHOWN = 20_000;
 /** Tabs are drawn four columns wide and typed with Tab, as levels are. */
 const TAB = '\t';
-const ACCEPT = '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.opml,.json,.ged,.html,.htm,text/*';
+const ACCEPT = '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.ldif,.vcf,.gz,.html,.htm,text/*';
 
 /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
 const LEVELLED = /<(table|li)[\s>]|mso-list:/i;
