@@ -3,21 +3,16 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
-import { readAs } from '../../../tests/support/kinds';
+import { carried, readAs } from '../../../tests/support/kinds';
 import { outlineOf, parents } from '../../../tests/support/trees';
-import { advance, apply, type Change, type Chart, chartSchema, defaultPage, type Timeline } from '../chart';
+import { advance, type Change, type Chart, chartSchema, defaultPage, type Timeline } from '../chart';
 import { compose, prepare } from '.';
 
 const WANTED = 9;
 const onPage = (kind: string, list: string): Chart => ({ ...readAs(kind, list).chart, page: { ...defaultPage } });
-const changed = (chart: Chart, change: Change): Chart => {
-  const result = apply(chart, change);
-  if (!result.ok) throw new Error(result.problem.message);
-  return result.chart;
-};
 const standing = (chart: Chart): Chart => {
   const { stands } = compose(chart, fonts);
-  return stands ? changed(chart, { type: 'stand', stands }) : chart;
+  return stands ? carried(chart, { type: 'stand', stands }) : chart;
 };
 const DEMOS = [
   ['org', 'saltmarsh-garden.txt'],
@@ -46,7 +41,7 @@ describe('how a chart stands', () => {
           const chart = standing(onPage('org', outlineOf(all)));
           const ids = Object.keys(chart.items);
           const id = ids[at % ids.length]!;
-          const edited = changed(chart, { type: 'edit-fields', id, fields: { name: `${name} x` } });
+          const edited = carried(chart, { type: 'edit-fields', id, fields: { name: `${name} x` } });
           const { page, stands } = compose(edited, fonts);
           const { stands: _stands, ...anew } = edited;
           const best = compose(anew, fonts);
@@ -68,7 +63,7 @@ describe('how a chart stands', () => {
     let turns = 0;
     const name = 'Dov Pennick of the Propagation Benches';
     for (let letters = 11; letters <= name.length; letters += 3) {
-      chart = standing(changed(chart, { type: 'edit-fields', id, fields: { name: name.slice(0, letters) } }));
+      chart = standing(carried(chart, { type: 'edit-fields', id, fields: { name: name.slice(0, letters) } }));
       const now = JSON.stringify(chart.stands!.tree);
       if (now !== ways) turns++;
       ways = now;
@@ -78,7 +73,7 @@ describe('how a chart stands', () => {
 
   it('is left where something else is clearly better', () => {
     const few = standing(onPage('org', 'Top\n\tA\n\tB\n\tC'));
-    const many = changed(few, {
+    const many = carried(few, {
       type: 'add-items',
       items: Array.from({ length: 40 }, (_, i) => ({
         id: `new${i}`,
@@ -95,9 +90,9 @@ describe('how a chart stands', () => {
   it('what cannot be read of it, or is about lines that are gone, is as if it were not there', () => {
     const chart = onPage('org', 'Top\n\tA\n\tB\n\tC');
     const odd = { by: [], tree: { tiers: ['what:x'], ways: { gone: 'stack' }, loose: false, shelves: 1 } };
-    const set = changed(chart, { type: 'stand', stands: odd });
+    const set = carried(chart, { type: 'stand', stands: odd });
     expect(compose(set, fonts).page.smallestText).toBeGreaterThan(5);
-    const other = changed(set, { type: 'set-kind', kind: 'concept' });
+    const other = carried(set, { type: 'set-kind', kind: 'concept' });
     expect(compose(other, fonts).page.smallestText).toBeGreaterThan(5);
   });
 
@@ -133,6 +128,6 @@ describe('words closer to the edges of their boxes', () => {
     const inner = (chart: Chart) => prepare(chart, fonts).worded.find(({ tier }) => tier === 4)!.look.inner;
     expect(inner(garden)).toBeLessThan(7);
     for (const look of [{ inner: 7 }, { width: 140 }])
-      expect(inner(changed(garden, { type: 'set-tier', tier: 4, look }))).toBe(7);
+      expect(inner(carried(garden, { type: 'set-tier', tier: 4, look }))).toBe(7);
   });
 });

@@ -52,7 +52,7 @@ interface Cell {
 }
 
 /** What a cell says: numbers exactly, dates by the calendar, everything else as it is shown. */
-function valueOf({ tag, words }: Cell): string {
+function wordsIn({ tag, words }: Cell): string {
   const type = attribute(tag, 'value-type');
   if (type === 'float') return attribute(tag, 'value') ?? words;
   if (type === 'boolean') return attribute(tag, 'boolean-value') === 'true' ? 'yes' : 'no';
@@ -83,7 +83,7 @@ function hearing(): { readonly hears: Hears; readonly sheets: RawSheet[] } {
   };
   const cellDone = (covered: boolean) => {
     const { tag } = cell!;
-    const words = valueOf(cell!).slice(0, LONGEST);
+    const words = wordsIn(cell!).slice(0, LONGEST);
     const above = covered && words === '' ? reaching.get(row.length) : undefined;
     if (above && above.rows > 0) above.rows--;
     const down = numberOf(tag, 'number-rows-spanned', MOST_ROWS) - 1;
