@@ -221,6 +221,19 @@ describe('keeping in step', () => {
     },
   );
 
+  it('counts what a person did, not how the chart stands by itself', async () => {
+    const own = openWindow();
+    server.fails = Array.from({ length: 20 }, () => 'refuse' as const);
+    own.sync.change({ type: 'stand', stands: { by: [1] } });
+    expect(own.view).toMatchObject({ unsent: 0, save: 'saved' });
+    own.sync.change({ type: 'rename', title: 'Away' });
+    await vi.waitFor(() => expect(own.view).toMatchObject({ unsent: 1, save: 'away' }));
+    expect(own.view.timeline.undo).toHaveLength(1);
+    server.fails = [];
+    await own.sync.flush();
+    await vi.waitFor(() => expect(server.chart).toMatchObject({ title: 'Away', stands: { by: [1] } }));
+  });
+
   it('carries a change out once although its answer was lost', async () => {
     const window = openWindow();
     server.fails = ['lose answer', 'lose answer'];

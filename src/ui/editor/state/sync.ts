@@ -78,7 +78,11 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   /** Whether what came confirmed is anything but our own unsent changes, in their order. */
   let othersCame = false;
 
-  const tell = () => show({ timeline, save, unsent: pending.length, savedAt });
+  const tell = () => {
+    // How a chart stands by itself is kept too, but it is nothing that a person did: it is not counted.
+    const unsent = pending.filter(({ entry }) => entry.change.type !== 'stand').length;
+    show({ timeline, save: unsent === 0 && pending.length > 0 ? 'saved' : save, unsent, savedAt });
+  };
   const keep = () => {
     keepUnsent(
       id,
