@@ -97,3 +97,21 @@ describe('fitting to the page', () => {
     expect(fitChart(chartOf('org', garden, { size: 'picture' }), fonts)).toBeUndefined();
   });
 });
+
+it('every candidate comes out as it says, whatever was shown before', () => {
+  const shown = chartOf('org', garden, { orientation: 'portrait' });
+  const { stands } = compose(shown, fonts);
+  const chart = { ...chartOf('org', garden), stands };
+  const fit = fitChart(chart, fonts)!;
+  expect(fit.candidates.length).toBeGreaterThan(0);
+  for (const { change, prints } of fit.candidates) {
+    if (change === null) continue;
+    const taken = apply(chart, change);
+    if (!taken.ok) throw new Error(taken.problem.message);
+    // What it came to stand as is kept with the chart by whoever takes it, and changes nothing more.
+    const { stands: kept } = compose(taken.chart, fonts);
+    const after = { ...taken.chart, ...(kept && { stands: kept }) };
+    expect(printed(taken.chart)).toBeCloseTo(prints, 6);
+    expect(printed(after)! / prints).toBeGreaterThan(0.97);
+  }
+});

@@ -105,7 +105,9 @@ export function fitChart(
   const now = prepare(chart, fonts);
   const before = measured(now, fonts);
   const turned = { type: 'set-page' as const, page: { orientation: other(chart.page.orientation) } };
-  const pages: Change[][] = asked.turn && chart.page.size !== 'own' ? [[], [turned]] : [[]];
+  // What is found is what it is whatever was shown before, so that each candidate comes out as it says.
+  const anew: Change[] = chart.stands ? [{ type: 'stand', stands: null }] : [];
+  const pages: Change[][] = asked.turn && chart.page.size !== 'own' ? [anew, [...anew, turned]] : [anew];
   let plain: number | null = null;
   let bound: number | null = null;
   let best = { scale: before.scale, even: before.even, changes: [] as readonly Change[] };
