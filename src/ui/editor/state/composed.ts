@@ -15,11 +15,16 @@ const PAUSE_MS = 350;
 /** How a chart stands is nothing that a person wrote. */
 const written = ({ items: _items, stands: _stands, ...rest }: Chart): Partial<Chart> => rest;
 
-/** Whether two versions of a chart differ in the words of their lines only, if at all. */
-function onlyWords(before: Chart, now: Chart): boolean {
+/** Whether two versions of a chart are the same in all that a person wrote. */
+export function sameWritten(before: Chart, now: Chart): boolean {
   const [was, is] = [written(before), written(now)];
   const keys = new Set([...Object.keys(was), ...Object.keys(is)]) as Set<keyof typeof was>;
-  if ([...keys].some((key) => was[key] !== is[key])) return false;
+  return before.items === now.items && [...keys].every((key) => was[key] === is[key]);
+}
+
+/** Whether two versions of a chart differ in the words of their lines only, if at all. */
+function onlyWords(before: Chart, now: Chart): boolean {
+  if (!sameWritten({ ...before, items: now.items }, now)) return false;
   const ids = Object.keys(now.items);
   if (ids.length !== Object.keys(before.items).length) return false;
   return ids.every((id) => {

@@ -1,5 +1,6 @@
 /** Finding what fits the page best, and choosing from what was found. */
 import { useState } from 'react';
+import type { Chart } from '../../../../core/chart';
 import { ALL_ALLOWED, type Candidate, type FitAsked } from '../../../../core/fit';
 import type { Scene } from '../../../../core/scene';
 import type { Fitted } from '../../../../workers/compose.worker';
@@ -7,6 +8,7 @@ import { Button, Progress, Tick } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { SmallPicture } from '../../../shared/SmallPicture';
 import { useLongWork } from '../../../shared/useLongWork';
+import { sameWritten } from '../../state/composed';
 import { change, say, tryOut, undo, useEditor } from '../../state/store';
 import { words } from '../../words';
 
@@ -27,9 +29,9 @@ function told({ now, plain, bound, candidates }: Fitted, at: number): string {
 interface Found {
   readonly fitted: Fitted;
   /** The chart that it was found for. */
-  readonly before: unknown;
+  readonly before: Chart;
   /** The candidate that was taken, and the chart as that made it. */
-  readonly taken: { readonly at: number; readonly chart: unknown };
+  readonly taken: { readonly at: number; readonly chart: Chart };
 }
 
 export function FitForm() {
@@ -39,7 +41,7 @@ export function FitForm() {
   const { done, run, stop } = useLongWork();
   const [found, setFound] = useState<Found | null>(null);
   const chart = useEditor((state) => state.chart);
-  const isNow = found !== null && (chart === found.before || chart === found.taken.chart);
+  const isNow = found !== null && (sameWritten(found.before, chart) || sameWritten(found.taken.chart, chart));
 
   const said = found ? told(found.fitted, found.taken.at) : '';
 
@@ -49,7 +51,7 @@ export function FitForm() {
     try {
       const fitted = await run((worker, tell) => worker.fit(before, asked, tell));
       // Somebody went on meanwhile: what was found is for a chart that is no more.
-      if (useEditor.getState().chart !== before) say(words.fit.overtaken);
+      if (!sameWritten(before, useEditor.getState().chart)) say(words.fit.overtaken);
       else if (fitted) {
         setFound({ fitted, before, ...take(fitted, fitted.best) });
       }
@@ -66,7 +68,7 @@ export function FitForm() {
   const choose = (at: number) => {
     if (!found || at === found.taken.at) return;
     // What was taken before gives way: all of them are for the chart as it was then.
-    if (chart !== found.before) undo();
+    if (!sameWritten(found.before, chart)) undo();
     setFound({ ...found, before: useEditor.getState().chart, ...take(found.fitted, at) });
   };
   const may: (keyof FitAsked)[] = kind.fit
@@ -98,7 +100,7 @@ export function FitForm() {
               picture={found.fitted.pictures[at] ?? null}
               taken={found.taken.at === at}
               onTake={() => choose(at)}
-              onTry={(over) => chart === found.before && tryOut(over ? candidate.change : null)}
+              onTry={(over) => sameWritten(found.before, chart) && tryOut(over ? candidate.change : null)}
             />
           ))}
         </fieldset>
