@@ -106,7 +106,7 @@ export function fitChart(
   const before = measured(now, fonts);
   const turned = { type: 'set-page' as const, page: { orientation: other(chart.page.orientation) } };
   // What is found is what it is whatever was shown before, so that each candidate comes out as it says.
-  const anew: Change[] = chart.stands ? [{ type: 'stand', stands: null }] : [];
+  const anew: Change[] = [{ type: 'stand', stands: null }];
   const pages: Change[][] = asked.turn && chart.page.size !== 'own' ? [anew, [...anew, turned]] : [anew];
   let plain: number | null = null;
   let bound: number | null = null;

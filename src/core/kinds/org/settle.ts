@@ -192,6 +192,16 @@ const asked = ({ plan, input }: At, { habit, shelves }: Way, closer: number): Se
 /** What is shown, at the gaps that suit it now, where it is hardly worse than the best that was found; else that. */
 function shownOr(best: Found, search: Search, { at, shown, wanted }: SettleTries, first: At, inRows: boolean): Found {
   if (!shown) return best;
+  // What is shown is what was found: it stands with the gaps that it was found with.
+  const isBest =
+    best.loose === shown.loose &&
+    best.at.by.every((part, tier) => part === shown.by[tier]) &&
+    shown.settings.every((one, box) => {
+      const found = best.settings[box]!;
+      const isAlike = one.form === found.form && one.columns === found.columns && one.deep === found.deep;
+      return isAlike || first.plan.base.children[box]!.length === 0;
+    });
+  if (isBest) return best;
   const input = at(shown.by);
   const own: At = input ? { by: shown.by, plan: planOf(input), input } : first;
   const { base, chosen: set } = own.plan;

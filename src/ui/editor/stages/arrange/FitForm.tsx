@@ -30,6 +30,8 @@ interface Found {
   readonly fitted: Fitted;
   /** The chart that it was found for. */
   readonly before: Chart;
+  /** How that stood by itself. */
+  readonly stands: Chart['stands'];
   /** The candidate that was taken, and the chart as that made it. */
   readonly taken: { readonly at: number; readonly chart: Chart };
 }
@@ -53,7 +55,7 @@ export function FitForm() {
       // Somebody went on meanwhile: what was found is for a chart that is no more.
       if (!sameWritten(before, useEditor.getState().chart)) say(words.fit.overtaken);
       else if (fitted) {
-        setFound({ fitted, before, ...take(fitted, fitted.best) });
+        setFound({ fitted, before, stands: before.stands, ...take(fitted, fitted.best) });
       }
     } catch (error) {
       say(words.composeFailed((error as Error).message));
@@ -69,6 +71,8 @@ export function FitForm() {
     if (!found || at === found.taken.at) return;
     // What was taken before gives way: all of them are for the chart as it was then.
     if (!sameWritten(found.before, chart)) undo();
+    // As it was, it stands as it stood.
+    if (found.fitted.candidates[at]?.change === null) change({ type: 'stand', stands: found.stands ?? null });
     setFound({ ...found, before: useEditor.getState().chart, ...take(found.fitted, at) });
   };
   const may: (keyof FitAsked)[] = kind.fit
