@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { carried, readAs } from '../../tests/support/kinds';
 import { outlineOf, parents } from '../../tests/support/trees';
 import type { Chart } from './chart';
+import { decode } from './formats';
 import { comparing, kindOf } from './kinds';
 import { compareList, countingIds, summaryOf } from './list';
 import { readList } from './read';
@@ -67,6 +68,29 @@ describe('our own list, put back', () => {
       }),
       { numRuns: 30 },
     );
+  });
+});
+
+describe('a file of records', () => {
+  const text = decode(readFileSync('tests/corpus/files/libgedcom-perl--royal.ged')).text;
+  const { chart, kind } = readAs('family', text);
+  it('put back says that nothing changed, and nothing of it does', () => {
+    const { said, after } = putBack('family', chart, text);
+    expect(said).toBe('Nothing changed');
+    expect(kind.formats!['gedcom']!.write(after)).toBe(kind.formats!['gedcom']!.write(chart));
+  });
+  it('a newer one brings along what is not drawn, and keeps who is who', () => {
+    const newer = text
+      .replace('1   NOTE', '1   LANG en\n1   NOTE')
+      .replace(/^1( +)NAME (.*)$/m, '1$1NAME $2\n1 OCCU Queen');
+    const { said, after } = putBack('family', chart, newer);
+    expect(said).toBe('Nothing changed');
+    expect(kind.formats!['gedcom']!.write(after)).toContain('1 OCCU Queen');
+    expect(Object.keys(after.items).sort()).toEqual(Object.keys(chart.items).sort());
+  });
+  it('a list that carries nothing leaves what the file carried', () => {
+    const { after } = putBack('family', chart, kind.writeOutline(chart));
+    expect(after.carried).toEqual(chart.carried);
   });
 });
 

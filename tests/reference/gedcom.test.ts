@@ -6,7 +6,7 @@ import gedcom from 'parse-gedcom';
 import { readGedcom } from 'read-gedcom';
 import { describe, expect, it } from 'vitest';
 import { decode } from '../../src/core/formats';
-import { parseGedcom, sub, writeGedcom } from '../../src/core/formats/gedcom';
+import { node, parseGedcom, sub, writeGedcom } from '../../src/core/formats/gedcom';
 import { drawn, readAs } from '../support/kinds';
 
 const OLD = `0 HEAD
@@ -68,7 +68,7 @@ describe('the container', () => {
   });
   it('writes what it reads', () => {
     const value = '@me\n\n  and @you\n@@both';
-    const text = writeGedcom([{ tag: 'HEAD', children: [{ tag: 'NOTE', value }] }]);
+    const text = writeGedcom([node('HEAD', '', [node('NOTE', value)])]);
     expect(sub(parseGedcom(text).records[0], 'NOTE')!.value).toBe(value);
   });
   it('reads with a byte order mark, Windows line ends and lower-case tags', () => {
@@ -87,7 +87,8 @@ describe('a file of version 5.5.1', () => {
     expect(chart.items[id('Bertrand Oke')]!.fields['died']).toBe('?');
     expect(chart.items[id('Emil Oke')]!.fields['relation']).toBe('adopted');
     expect(kind.figures(chart, kind.structure(chart))).toMatchObject({ people: 4, couples: 1, generations: 2 });
-    expect(problems.map(({ code }) => code)).toContain('legacy-encoding');
+    // Where the letters came out right, what they were written in is nothing to warn of.
+    expect(problems.map(({ code }) => code)).not.toContain('legacy-encoding');
   });
 
   it('is written as version 7 with what is not used here: places, notes, callings, tags that 7 does not know', () => {

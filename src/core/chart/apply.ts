@@ -167,6 +167,22 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: patched(chart, { stands: change.stands }),
         inverse: { type: 'stand', stands: chart.stands ?? null },
       };
+    case 'carry': {
+      const before = chart.carried ?? {};
+      const gone = Object.keys(change.put).filter((key) => before[key] === undefined);
+      const changed = [...Object.keys(change.put), ...change.remove].filter((key) => before[key] !== undefined);
+      const carried = { ...before, ...change.put };
+      for (const key of change.remove) delete carried[key];
+      return {
+        ok: true,
+        chart: patched(chart, { carried: orNone(carried) }),
+        inverse: {
+          type: 'carry',
+          put: Object.fromEntries(changed.map((key) => [key, before[key]!])),
+          remove: gone,
+        },
+      };
+    }
     case 'set-page': {
       const page = patched(chart.page, change.page);
       return {

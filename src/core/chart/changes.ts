@@ -167,6 +167,12 @@ const change = {
   setPictures: z.object({ type: z.literal('set-pictures'), pictures: chartSchema.shape.pictures.unwrap().nullable() }),
   /** How it stands by itself is kept to; `null`: found anew. Never an undo step. */
   stand: z.object({ type: z.literal('stand'), stands: chartSchema.shape.stands.unwrap().nullable() }),
+  /** What a file carried along, put in place of what has the same keys, or added; and what is no longer carried. */
+  carry: z.object({
+    type: z.literal('carry'),
+    put: chartSchema.shape.carried.unwrap(),
+    remove: z.array(textSchema(120)),
+  }),
   setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema, true) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
@@ -209,6 +215,7 @@ const single = z.discriminatedUnion('type', [
   change.setPictures,
   change.setPage,
   change.stand,
+  change.carry,
   change.setArrangement,
 ]);
 /** The schema of each change. */

@@ -3,15 +3,21 @@
  * container format) and "The GEDCOM Standard", release 5.5.1, which differ in how long texts and a leading @ are written.
  */
 
-export interface GedcomLine {
-  readonly tag: string;
+/** A structure: a line with what stands under it. */
+export interface GedcomNode {
+  tag: string;
   /** Cross-reference identifier, with its at signs. */
-  readonly xref?: string;
+  xref?: string;
   /** Payload: text, with line ends where it goes on, or a pointer. */
-  readonly value: string;
-  readonly children: GedcomLine[];
+  value: string;
+  /** The payload is a pointer, not a text that looks like one. */
+  pointer?: true;
+  children: GedcomNode[];
+}
+export interface GedcomLine extends GedcomNode {
+  children: GedcomLine[];
   /** Line number in the text, from 1. */
-  readonly line: number;
+  line: number;
 }
 
 export interface GedcomFile {
@@ -25,14 +31,18 @@ export interface GedcomFile {
 
 /** Levels are written with two digits at the most (version 7.0, chapter 1). */
 const MOST_LEVELS = 99;
+/** The head says the version within so many letters. */
+const HEAD_WITHIN = 20_000;
+const POINTER = /^@[^@\s#][^@\s]*@\s*$/;
 const LINE = /^\s*(\d+)\s+(?:(@[^@\s]+@)\s+)?([A-Za-z0-9_]+)(?: (.*))?$/;
 
 export const looksLikeGedcom = (text: string): boolean => /^\uFEFF?\s*0\s+HEAD\s*[\r\n]/.test(text);
 
 /** Child by tag. */
-export const sub = (line: GedcomLine | undefined, tag: string): GedcomLine | undefined =>
-  line?.children.find((child) => child.tag === tag);
-export const subs = (line: GedcomLine, tag: string): GedcomLine[] => line.children.filter((child) => child.tag === tag);
+export const sub = <T extends GedcomNode>(line: T | undefined, tag: string): T | undefined =>
+  line?.children.find((child) => child.tag === tag) as T | undefined;
+export const subs = <T extends GedcomNode>(line: T, tag: string): T[] =>
+  line.children.filter((child) => child.tag === tag) as T[];
 
 /** @param text with line ends made `\n` */
 export function parseGedcom(text: string): GedcomFile {
@@ -40,6 +50,9 @@ export function parseGedcom(text: string): GedcomFile {
   const broken: { line: number; text: string }[] = [];
   const open: { value: string; children: GedcomLine[] }[] = [];
   const lines = text.replace(/^\uFEFF/, '').split('\n');
+  // Before version 7 every at sign of a text is doubled, since then one at its beginning.
+  const isOld = !/^\s*2\s+VERS\s+7/m.test(text.slice(0, HEAD_WITHIN));
+  const unescaped = (value: string) => (isOld ? value.replaceAll('@@', '@') : value.replace(/^@@/, '@'));
   for (const [i, raw] of lines.entries()) {
     if (raw.trim() === '') continue;
     const found = LINE.exec(raw.replace(/\r$/, ''));
@@ -52,17 +65,20 @@ export function parseGedcom(text: string): GedcomFile {
       continue;
     }
     const tag = found[3]!.toUpperCase();
-    const value = (found[4] ?? '').replace(/^@@/, '@');
+    const payload = found[4] ?? '';
+    const isPointer = POINTER.test(payload);
+    const value = isPointer ? payload.trim() : unescaped(payload);
     open.length = level;
     const parent = open.at(-1);
     if (parent && (tag === 'CONT' || tag === 'CONC')) {
       parent.value += tag === 'CONT' ? `\n${value}` : value;
       continue;
     }
-    const own: GedcomLine & { value: string } = {
+    const own: GedcomLine = {
       tag,
       ...(found[2] !== undefined && { xref: found[2] }),
       value,
+      ...(isPointer && { pointer: true }),
       children: [],
       line: i + 1,
     };
@@ -79,21 +95,21 @@ export function parseGedcom(text: string): GedcomFile {
   };
 }
 
-/** A line to write; children are one level deeper. */
-export interface GedcomOut {
-  readonly tag: string;
-  readonly xref?: string;
-  readonly value?: string;
-  readonly children?: readonly GedcomOut[];
-}
+/** A structure to write. */
+export const node = (tag: string, value = '', children: GedcomNode[] = []): GedcomNode => ({ tag, value, children });
+export const pointing = (tag: string, xref: string, children: GedcomNode[] = []): GedcomNode => ({
+  tag,
+  value: xref,
+  pointer: true,
+  children,
+});
 
 /** Lines of version 7: UTF-8, long texts whole, further lines as CONT, a leading @ doubled unless it is a pointer. */
-export function writeGedcom(records: readonly GedcomOut[]): string {
+export function writeGedcom(records: readonly GedcomNode[]): string {
   const lines: string[] = [];
-  const isPointer = (value: string) => /^@[A-Z0-9_]+@$/.test(value);
-  const write = ({ tag, xref, value = '', children = [] }: GedcomOut, level: number) => {
+  const write = ({ tag, xref, value, pointer, children }: GedcomNode, level: number) => {
     const [first = '', ...rest] = value.split('\n');
-    const safe = (text: string) => (text.startsWith('@') && !isPointer(value) ? `@${text}` : text);
+    const safe = (text: string) => (text.startsWith('@') && !pointer ? `@${text}` : text);
     lines.push(`${level}${xref ? ` ${xref}` : ''} ${tag}${first === '' ? '' : ` ${safe(first)}`}`);
     for (const text of rest) lines.push(`${level + 1} CONT${text === '' ? '' : ` ${safe(text)}`}`);
     for (const child of children) write(child, level + 1);

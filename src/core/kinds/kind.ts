@@ -205,6 +205,8 @@ export interface Kind {
   readonly linkFields?: Readonly<Record<string, string>>;
   /** Roles of links that say the same from either end. */
   readonly mutual?: readonly string[];
+  /** For lines of a newer list, by what its file carried, those of the chart that came from the same record of a file. */
+  readonly sameRecords?: (older: Chart['carried'], newer: Chart['carried']) => ReadonlyMap<string, string>;
   readonly forms: readonly ListForm[];
   /** The first is the picture by which the kind is offered. */
   readonly starts: readonly Start[];

@@ -20,11 +20,12 @@ export const matterOf = (kind: Pick<Kind, 'words'>, { matter }: Pick<Chart, 'mat
 
 /** What comparing a newer list with a chart has to know of the kind. */
 export const comparing = (
-  kind: Pick<Kind, 'words' | 'cell' | 'linkFields' | 'mutual'>,
+  kind: Pick<Kind, 'words' | 'cell' | 'linkFields' | 'mutual' | 'sameRecords'>,
   chart: Chart,
 ): CompareOptions => ({
   unnamed: matterOf(kind, chart).unnamed,
   cell: kind.cell && ((item, field) => kind.cell!(chart, item, field)),
   linkFields: kind.linkFields,
   mutual: kind.mutual,
+  same: kind.sameRecords && (({ carried }) => kind.sameRecords!(chart.carried, carried)),
 });

@@ -53,11 +53,13 @@ export interface CompareOptions {
   readonly cell?: ((item: string, field: string) => string | undefined) | undefined;
   /** Roles of links that only some forms of a list can hold, and the field that holds them. */
   readonly linkFields?: Readonly<Record<string, string>> | undefined;
+  /** For lines of the newer list those of the chart that came from the same record of a file. */
+  readonly same?: ((list: Newer) => ReadonlyMap<string, string>) | undefined;
   /** Roles of links that say the same from either end. */
   readonly mutual?: readonly string[] | undefined;
 }
 
-type Newer = Pick<ListRead, 'items' | 'links' | 'sets' | 'columns'>;
+type Newer = Pick<ListRead, 'items' | 'links' | 'sets' | 'columns' | 'carried'>;
 
 /** Fields of which a list says something, be it that they are empty: of the others it knows nothing, and they stay. */
 const saidIn = ({ items, columns = [] }: Newer): ReadonlySet<string> =>
@@ -125,6 +127,21 @@ function setChange(chart: Chart, fresh: readonly ItemSet[], there: (id: string) 
   return differs.length + remove.length === 0 ? [] : [{ type: 'set-sets', put: differs, remove }];
 }
 
+/**
+ * What the newer list's file carries, in place of what an older one did: ids of items stand in its keys as words of their
+ * own. A list that carries nothing leaves alone what there is.
+ */
+function carryChange(chart: Chart, fresh: ListRead['carried'], idOf: (id: string) => string): Change[] {
+  if (!fresh) return [];
+  const before = chart.carried ?? {};
+  const own = Object.fromEntries(
+    Object.entries(fresh).map(([key, text]) => [key.split(' ').map(idOf).join(' '), text] as const),
+  );
+  const put = Object.fromEntries(Object.entries(own).filter(([key, text]) => before[key] !== text));
+  const remove = Object.keys(before).filter((key) => own[key] === undefined);
+  return Object.keys(put).length + remove.length === 0 ? [] : [{ type: 'carry', put, remove }];
+}
+
 /** Order keys for siblings that stand as they should: those that are right already keep theirs. */
 function placesFor(
   wanted: ReadonlyMap<string | null, readonly string[]>,
@@ -187,7 +204,7 @@ function wantedPlaces(
 export function compareList(
   chart: Chart,
   list: Newer,
-  { unnamed = '?', cell, linkFields = {}, mutual = [] }: CompareOptions = {},
+  { unnamed = '?', cell, linkFields = {}, mutual = [], same }: CompareOptions = {},
 ): Comparison {
   const said = saidIn(list);
   const roles = new Set(list.links.map(({ role }) => role));
@@ -204,6 +221,7 @@ export function compareList(
   const matches = matchLines(
     old,
     inOrder.map((id) => byId.get(id)!),
+    same?.(list),
   );
   const idOf = (id: string) => matches.get(id)?.to ?? id;
   const stays = new Set([...matches.values()].map(({ to }) => to));
@@ -304,6 +322,7 @@ export function compareList(
     changes.push(
       ...linkChange(chart, links, there, (link) => whole && knows(link), mutual),
       ...setChange(chart, sets, there, whole),
+      ...carryChange(chart, list.carried, idOf),
     );
     if (goes.size > 0) changes.push({ type: 'remove-lines', ids: [...goes] });
     return { type: 'group', changes };

@@ -3,6 +3,7 @@ import type { ColumnSetting, FieldType } from '../chart';
 import { dateIn, dateKey } from './dates';
 import { readNumber } from './numbers';
 import { folded } from './words';
+import { dateWords, writtenDate } from './written-dates';
 
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base', ignorePunctuation: false });
 const exact = new Intl.Collator('en', { numeric: true });
@@ -46,6 +47,9 @@ export function showField(text: string, { type = 'text', dates, decimals, curren
   if (type === 'yes-no') return isYes(text) ? 'yes' : text;
   if (type === 'date') {
     const date = dateIn(text);
+    // What was written for programs is read out.
+    const written = dates === undefined && /[A-Z]{2}|B\.C\./.test(text) ? writtenDate(text) : undefined;
+    if (written) return dateWords(written);
     // "About 1890" says more than a date: it is cut down only where that was asked for.
     if (!date || (dates === undefined && !PLAIN_DATE.test(text.trim()))) return text;
     const { year, month, day } = date;

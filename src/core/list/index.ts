@@ -48,3 +48,4 @@ export {
   writeContinued,
 } from './words';
 export { fieldTypeOf, type Grid, type GridColumn, gridOf, ownFields, writeGrid } from './write';
+export { dateOfVersion7, dateWords, writtenDate } from './written-dates';

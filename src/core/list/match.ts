@@ -5,7 +5,7 @@ import { pushTo } from '../grouped';
 import { jaroWinkler, LIKELY, likeness } from './names';
 import { folded } from './words';
 
-export type MatchedBy = 'id' | 'e-mail' | 'name and post' | 'name' | 'likeness';
+export type MatchedBy = 'record' | 'id' | 'e-mail' | 'name and post' | 'name' | 'likeness';
 export interface Match {
   /** Id of the item of the chart. */
   readonly to: string;
@@ -47,12 +47,23 @@ function alike(old: Item, fresh: Item, sameParent: boolean): number {
 }
 
 /**
- * Surest key first. A key that several share on a side decides only in pairs of equal rank, and less surely.
+ * Surest key first: what the lists' own files say is the same record, then ids, e-mail and names. A key that several share on a side decides only in pairs of equal rank, and less surely.
+ * @param same for the id of a fresh line that of the old one of the same record
  * @returns for the id of each fresh line that was found, what it is
  */
-export function matchLines(old: readonly Item[], fresh: readonly Item[]): Map<string, Match> {
+export function matchLines(
+  old: readonly Item[],
+  fresh: readonly Item[],
+  same: ReadonlyMap<string, string> = new Map(),
+): Map<string, Match> {
   const found = new Map<string, Match>();
   const taken = new Set<string>();
+  const known = new Set(old.map(({ id }) => id));
+  for (const [from, to] of same) {
+    if (!known.has(to) || taken.has(to)) continue;
+    found.set(from, { to, by: 'record', certainty: 1 });
+    taken.add(to);
+  }
   for (const { by, certainty, key } of KEYS) {
     const waiting = new Map<string, Item[]>();
     for (const item of old) {

@@ -66,8 +66,15 @@ const firstOf = <T>(words: Readonly<Record<string, T>>, text: string): T | undef
 };
 export const byOf = (relation: string): By => firstOf(BY, relation) ?? 'birth';
 export const statusOf = (relation: string): Status | undefined => firstOf(STATUS, relation);
+/** How a line without a name belongs that stands for the parents of brothers and sisters, neither of whom is known. */
+export const UNKNOWN_PARENTS = 'parents unknown';
+/** It is drawn as the line over brothers and sisters, without a box of its own. */
+export const isUnknownParents = ({ fields }: Item): boolean =>
+  (fields['name'] ?? '') === '' && folded(fields['relation'] ?? '') === UNKNOWN_PARENTS;
+
 /** Whether a relation is one that the list knows. */
 export const isRelation = (relation: string): boolean =>
+  folded(relation) === UNKNOWN_PARENTS ||
   firstOf(BY, relation) !== undefined ||
   firstOf(STATUS, relation) !== undefined ||
   /^(birth|born|natural|child|son|daughter)?$/i.test(relation.trim());
@@ -77,6 +84,8 @@ export const isPartnerLine = (item: Item): boolean =>
 
 export const coupleKey = (a: string, b: string | undefined): string =>
   b === undefined ? a : a < b ? `${a} ${b}` : `${b} ${a}`;
+
+const byText = (a = '', b = ''): number => (a < b ? -1 : Number(a > b));
 
 const known = rememberedPair((items: Chart['items'], links: Chart['links']) => find({ items, links }));
 export const familyOf = (chart: Pick<Chart, 'items' | 'links'>): Family => known(chart.items, chart.links);
@@ -113,7 +122,12 @@ function find({ items, links }: Pick<Chart, 'items' | 'links'>): Family {
   }
   // In the order of the list, however a store gives records back.
   const inOrder = Object.values(links).sort(
-    (a, b) => place.get(a.from)! - place.get(b.from)! || place.get(a.to)! - place.get(b.to)! || (a.id < b.id ? -1 : 1),
+    (a, b) =>
+      place.get(a.from)! - place.get(b.from)! ||
+      place.get(a.to)! - place.get(b.to)! ||
+      byText(a.role, b.role) ||
+      byText(JSON.stringify(a.fields), JSON.stringify(b.fields)) ||
+      byText(a.id, b.id),
   );
   for (const { from, to, role, fields = {} } of inOrder) {
     if (from === to) continue;

@@ -2,7 +2,7 @@ import type { Chart } from '../../chart';
 import { itemBy } from '../../list';
 import type { Structure } from '../arrangement';
 import type { FigureOptions, PairFigure, ShownFigure } from '../kind';
-import { familyOf } from './family';
+import { familyOf, isUnknownParents } from './family';
 import { generationsOf } from './generations';
 import { ancestorNumbers, relationOf } from './kinship';
 import { personOf } from './view';
@@ -29,7 +29,7 @@ export function figures(chart: Chart, _structure: Structure, { between }: Figure
   const pair = between?.map((text) => itemBy(chart.items, text));
   const [a, b] = pair ?? [];
   return {
-    people: family.people.length,
+    people: family.people.filter((id) => !isUnknownParents(chart.items[id]!)).length,
     couples: family.couples.filter(({ partners }) => partners.length === 2).length,
     generations: generationsOf(chart).count,
     ...(person !== undefined && {

@@ -1,12 +1,12 @@
 /**
- * Families read from GEDCOM 5.5.1 and 7. What is not used here (places, sources, notes ...) is carried
- * along as it came and written back. Source of tags and structures: "The FamilySearch GEDCOM Specification" 7.0 and "The
+ * Families read from GEDCOM 5.5.1 and 7. Every record is carried along as it came, so that what is not used here (places,
+ * sources, notes ...) is written back. Source of tags and structures: "The FamilySearch GEDCOM Specification" 7.0 and "The
  * GEDCOM Standard" 5.5.1.
  */
-import { type GedcomLine, type GedcomOut, looksLikeGedcom, parseGedcom, sub, subs } from '../../formats/gedcom';
-import { type ListForm, type ListRead, type Problem, plainText, tidy } from '../../list';
-import type { By, Status } from './family';
-import { listOf, type PairRecord, type PersonRecord } from './records';
+import type { Chart } from '../../chart';
+import { type GedcomLine, type GedcomNode, looksLikeGedcom, parseGedcom, subs } from '../../formats/gedcom';
+import { type ListForm, type ListRead, type Problem, plainText } from '../../list';
+import { type FamilyOfFile, fieldsOf, listOfPeople, type PersonOfFile } from './gedcom-people';
 
 const SAMPLE = `0 HEAD
 1 GEDC
@@ -36,10 +36,8 @@ const SAMPLE = `0 HEAD
 
 /** Encodings from before UTF-8 that files name in their head. */
 const LEGACY = /^(ANSEL|ANSI|IBMPC|IBM|MACINTOSH|MACROMAN|WINDOWS|CP\d+|LATIN1|ISO-?8859)/;
-const PEDIGREE: Readonly<Record<string, By>> = { adopted: 'adopted', foster: 'foster', birth: 'birth', step: 'step' };
-
-/** A name as it is said: the slashes that mark the family name taken away. */
-export const nameOf = (value: string): string => tidy(value.replaceAll('/', ' '));
+/** Letters that no name has, but that come of bytes taken for those of another encoding. */
+const MISREAD = /[\u0080-\u009f\ufffd]/;
 
 export const gedcomForm: ListForm = {
   id: 'gedcom',
@@ -50,113 +48,130 @@ export const gedcomForm: ListForm = {
   read(raw, { newId }) {
     const file = parseGedcom(plainText(raw));
     const problems: Problem[] = [];
-    const ids = new Map<string, string>();
     const lines: Record<string, number> = {};
-    const people = file.records.filter(({ tag }) => tag === 'INDI');
-    for (const record of people) {
+    const given = (line: number): string => {
       const id = newId();
-      if (record.xref) ids.set(record.xref, id);
-      lines[id] = record.line;
-    }
-    const idOf = new Map(people.map((record, i) => [record, Object.keys(lines)[i]!]));
-    const recordOf = new Map([...idOf].map(([record, id]) => [id, record]));
-    const carried: Record<string, string> = {};
-    const parents = new Map<string, { id: string; by: By }[]>();
-    const pairs: PairRecord[] = [];
-    const unknown: PersonRecord[] = [];
+      lines[id] = line;
+      return id;
+    };
+    const isNamed = (line: GedcomLine) => line.value !== '' && line.value !== '@VOID@';
+    const people = file.records
+      .filter(({ tag }) => tag === 'INDI')
+      .map((record): PersonOfFile<GedcomLine> => ({ id: given(record.line), record }));
+    const families = file.records
+      .filter(({ tag }) => tag === 'FAM')
+      .map((record): FamilyOfFile<GedcomLine> => {
+        // Brothers and sisters whose parents are not known still belong together. One child of nobody needs no parents.
+        const hasPartner = [...subs(record, 'HUSB'), ...subs(record, 'WIFE')].some(isNamed);
+        const isApart = !hasPartner && subs(record, 'CHIL').filter(isNamed).length > 1;
+        return isApart ? { record, unknown: given(record.line) } : { record };
+      });
     const at = (line: number, code: string, says: string, severity: Problem['severity'] = 'warning') =>
       problems.push({ code, severity, line, message: `Line ${line}: ${says}`, repairs: [] });
-
-    for (const family of file.records.filter(({ tag }) => tag === 'FAM')) {
-      const partners = [...subs(family, 'HUSB'), ...subs(family, 'WIFE')].flatMap(({ value, line }) => {
-        const id = ids.get(value.trim());
-        if (id === undefined && value.trim() !== '@VOID@')
-          at(line, 'unknown-person', `there is no person ${value.trim()} in this file.`);
-        return id ?? [];
-      });
-      // Brothers and sisters whose parents are not known still belong together: under somebody without a name.
-      if (partners.length === 0 && sub(family, 'CHIL')) {
-        const id = newId();
-        lines[id] = family.line;
-        unknown.push({ id, fields: { name: '' }, parents: [] });
-        partners.push(id);
-      }
-      const status: Status | undefined = ['DIV', 'DIVF', 'ANUL'].some((tag) => sub(family, tag))
-        ? 'parted'
-        : ['MARR', 'MARC', 'MARL', 'MARS', 'ENGA', 'MARB'].some((tag) => sub(family, tag))
-          ? 'married'
-          : partners.length === 2
-            ? 'partner'
-            : undefined;
-      const [a, b] = partners;
-      if (a !== undefined && b !== undefined) pairs.push({ a, b, status });
-      for (const { value, line } of subs(family, 'CHIL')) {
-        const child = ids.get(value.trim());
-        if (child === undefined) {
-          if (value.trim() !== '@VOID@') at(line, 'unknown-person', `there is no person ${value.trim()} in this file.`);
-          continue;
-        }
-        const record = recordOf.get(child)!;
-        const link = subs(record, 'FAMC').find((own) => own.value.trim() === family.xref);
-        const by = PEDIGREE[(sub(link, 'PEDI')?.value ?? '').trim().toLowerCase()] ?? 'birth';
-        const list = parents.get(child) ?? [];
-        for (const id of partners) list.push({ id, by });
-        parents.set(child, list);
-      }
-      const key = partners.map((id) => `@${id}`).join(' ');
-      const rest = family.children.filter(({ tag }) => !['HUSB', 'WIFE', 'CHIL'].includes(tag));
-      if (rest.length > 0 && key !== '') carried[`gedcom fam ${key}`] = carry(rest);
-    }
-    const records = people.map((record): PersonRecord => {
-      const id = idOf.get(record)!;
-      const name = subs(record, 'NAME')[0];
-      const sex = sub(record, 'SEX')?.value.trim().toLowerCase() ?? '';
-      const [born, died] = [sub(record, 'BIRT'), sub(record, 'DEAT')];
-      const date = (event: GedcomLine | undefined) => {
-        const line = sub(event, 'DATE');
-        return tidy(line?.value || sub(line, 'PHRASE')?.value || '');
-      };
-      const fields: Record<string, string> = { name: nameOf(name?.value ?? '') };
-      if (date(born)) fields['born'] = date(born);
-      if (date(died)) fields['died'] = date(died);
-      else if (died) fields['died'] = '?';
-      if (sex === 'm' || sex === 'f') fields['sex'] = sex;
-      if (sub(record, '_TWIN')) fields['twin'] = 'yes';
-      // Kept with its slashes, so that the family name is marked again when it is written.
-      if (name?.value.includes('/')) carried[`gedcom name ${id}`] = name.value;
-      const rest = record.children
-        .filter((line) => line !== name || line.children.length > 0)
-        .filter(({ tag }) => !['FAMC', 'FAMS', '_TWIN'].includes(tag) && !(tag === 'SEX' && fields['sex']));
-      if (rest.length > 0) carried[`gedcom indi ${id}`] = carry(rest);
-      return { id, fields, parents: parents.get(id) ?? [] };
-    });
-    const others = file.records.filter(({ tag }) => !['HEAD', 'TRLR', 'INDI', 'FAM'].includes(tag));
-    if (others.length > 0) carried['gedcom records'] = carry(others);
-    const head = file.records.find(({ tag }) => tag === 'HEAD');
-    const kept = (head?.children ?? []).filter(
-      ({ tag }) => !['GEDC', 'CHAR', 'SOUR', 'DEST', 'FILE', 'SUBN', 'SCHMA'].includes(tag),
+    const { items, links } = listOfPeople({ people, families }, newId, ({ line, value }) =>
+      at(line, 'unknown-person', `there is no person ${value} in this file.`),
     );
-    if (kept.length > 0) carried['gedcom head'] = carry(kept);
-
     for (const { line, text } of file.broken)
       at(line, 'broken-line', `"${text}" is not a line of this form; it was joined to the one above.`);
-    if (LEGACY.test(file.encoding))
+    if (LEGACY.test(file.encoding) && MISREAD.test(raw))
       problems.push({
         code: 'legacy-encoding',
         severity: 'warning',
         message: `The file says that it is written in ${file.encoding}, from before UTF-8; look whether names with accents came out right.`,
         repairs: [],
       });
-    const { items, links } = listOf([...records, ...unknown], pairs, newId);
+    const carried: Record<string, string> = {};
+    const idOf = new Map<GedcomLine, string>(people.map(({ id, record }) => [record, id]));
+    const unknownOf = new Map(families.map(({ record, unknown }) => [record, unknown]));
+    for (const [place, record] of file.records.entries()) {
+      if (record.tag === 'TRLR') continue;
+      const person = idOf.get(record);
+      const unknown = unknownOf.get(record);
+      const key =
+        person !== undefined
+          ? `${PERSON} ${person}`
+          : `${record.tag === 'FAM' ? FAMILY : OTHER} ${place}${unknown === undefined ? '' : ` ${unknown}`}`;
+      carried[key] = JSON.stringify([place, bare(record)]);
+    }
     return { form: 'gedcom', items, links, sets: [], lines, problems, carried } satisfies ListRead;
   },
 };
 
-/** Lines as they will be written again: JSON, so that nothing of them is lost. */
-const carry = (lines: readonly GedcomLine[]): string => JSON.stringify(lines.map(bare));
-const bare = ({ tag, xref, value, children }: GedcomLine): GedcomOut => ({
+/** Keys of what is carried; ids of items stand in them as words of their own, so that they can be exchanged. */
+const PERSON = 'gedcom person';
+const FAMILY = 'gedcom family';
+const OTHER = 'gedcom record';
+
+/** A structure as it is carried: as short as JSON can say it. */
+type Bare = readonly [tag: string, value: string, children: readonly Bare[], xref: string, pointer: 0 | 1];
+const bare = ({ tag, value, children, xref = '', pointer }: GedcomNode): Bare => [
   tag,
-  ...(xref !== undefined && { xref }),
-  ...(value !== '' && { value }),
-  ...(children.length > 0 && { children: children.map(bare) }),
+  value,
+  children.map(bare),
+  xref,
+  pointer ? 1 : 0,
+];
+const revived = ([tag, value, children, xref, pointer]: Bare): GedcomNode => ({
+  tag,
+  ...(xref !== '' && { xref }),
+  value,
+  ...(pointer === 1 && { pointer: true }),
+  children: children.map(revived),
 });
+
+export interface CarriedFile {
+  /** Records in the order of the file. */
+  readonly records: readonly GedcomNode[];
+  readonly people: readonly PersonOfFile[];
+  readonly families: readonly FamilyOfFile[];
+}
+
+/** The file that a chart came from, as it was. */
+export function carriedFile({ carried = {} }: Pick<Chart, 'carried'>): CarriedFile {
+  const found = Object.entries(carried)
+    .filter(([key]) => key.startsWith('gedcom '))
+    .map(([key, text]) => {
+      const [place, record] = JSON.parse(text) as [number, Bare];
+      return { key, place, record: revived(record) };
+    })
+    .sort((a, b) => a.place - b.place);
+  const of = (kind: string) => found.filter(({ key }) => key.startsWith(`${kind} `));
+  return {
+    records: found.map(({ record }) => record),
+    people: of(PERSON).map(({ key, record }) => ({ id: key.slice(PERSON.length + 1), record })),
+    families: of(FAMILY).map(({ key, record }) => {
+      const unknown = key.split(' ')[3];
+      return { record, ...(unknown !== undefined && { unknown }) };
+    }),
+  };
+}
+
+/**
+ * People of one file who were in another before: the same identifier, and the same name or a record that is the same.
+ * @returns for the ids of the newer file those of the older
+ */
+export function sameInFiles(older: Chart['carried'], newer: Chart['carried']): Map<string, string> {
+  const [before, now] = [carriedFile({ carried: older }), carriedFile({ carried: newer })];
+  const known = new Map(before.people.map((one) => [one.record.xref, one]));
+  const isSame = (a: GedcomNode, b: GedcomNode) => {
+    const [x, y] = [fieldsOf(a)['name'], fieldsOf(b)['name']];
+    return x === '' || y === '' ? JSON.stringify(bare(a)) === JSON.stringify(bare(b)) : x === y;
+  };
+  const same = new Map<string, string>();
+  for (const { id, record } of now.people) {
+    const one = record.xref === undefined ? undefined : known.get(record.xref);
+    if (one && isSame(one.record, record)) same.set(id, one.id);
+  }
+  const families = new Map(before.families.map((one) => [one.record.xref, one]));
+  for (const { unknown, record } of now.families) {
+    const one = families.get(record.xref);
+    if (unknown !== undefined && one?.unknown !== undefined) same.set(unknown, one.unknown);
+  }
+  return same;
+}
+
+/** What the file said of itself that holds for a file of ours as well: not who wrote it, and in which version. */
+export const headKept = (records: readonly GedcomNode[]): readonly GedcomNode[] =>
+  (records.find(({ tag }) => tag === 'HEAD')?.children ?? []).filter(
+    ({ tag }) => !['GEDC', 'CHAR', 'SOUR', 'DEST', 'FILE'].includes(tag),
+  );

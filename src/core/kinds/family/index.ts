@@ -7,9 +7,9 @@ import { arrange } from './arrange';
 import { choices } from './choices';
 import { yearsOf } from './dates';
 import { writeCell } from './edit';
-import { familyOf, sexOf, statusOf } from './family';
+import { familyOf, isUnknownParents, sexOf, statusOf } from './family';
 import { figures, pairFigure, shownFigures } from './figures';
-import { gedcomForm } from './gedcom';
+import { gedcomForm, sameInFiles } from './gedcom';
 import { gedcomOf } from './gedcom-write';
 import { generationsOf } from './generations';
 import { outline, outlineOf } from './outline';
@@ -48,6 +48,9 @@ function fits(list: ListRead): Fitness {
 
 const yearOf = ({ fields }: Item) => dateIn(fields['born'])?.year;
 
+/** Nothing is drawn of it. */
+const BARE = { opacity: 0, edgeWidth: 0, edgeDouble: false, shadow: false } as const;
+
 export const family: Kind = {
   id: 'family',
   words: {
@@ -62,6 +65,7 @@ export const family: Kind = {
     outline: 'People under their parents, partners behind a plus.',
   },
   mutual: ['partner'],
+  sameRecords: sameInFiles,
   columns,
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
@@ -96,7 +100,10 @@ export const family: Kind = {
     },
   },
   tierName: (_chart, _structure, tier) => `Generation ${tier}`,
-  face({ fields }) {
+  face(item) {
+    const { fields } = item;
+    // Brothers and sisters whose parents are not known hang from a line without a box.
+    if (isUnknownParents(item)) return { lines: [], look: BARE };
     const years = yearsOf(fields['born'], fields['died']);
     const lines = [{ text: fields['name'] || 'Unknown', strong: true, size: 1, field: 'name' }];
     if (years !== '') lines.push({ text: years, strong: false, size: 0.86, field: 'years' });

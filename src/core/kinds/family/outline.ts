@@ -13,7 +13,17 @@ import {
   tidy,
   writeOutline,
 } from '../../list';
-import { byOf, type Couple, familyOf, isPartnerLine, type Status, sexOf, statusOf } from './family';
+import {
+  byOf,
+  type Couple,
+  familyOf,
+  isPartnerLine,
+  isUnknownParents,
+  type Status,
+  sexOf,
+  statusOf,
+  UNKNOWN_PARENTS,
+} from './family';
 
 const OUTLINE = `Alba Tansley (1868–1941)
 + Bertrand Oke (1865–1930)
@@ -64,6 +74,7 @@ function noteFields(note: string): Record<string, string> | undefined {
   if (DAY.test(text) || isDateText(text)) return { born: text };
   if (SEX.test(text)) return { sex: text.toLowerCase() };
   if (/^twins?$/i.test(text)) return { twin: 'yes' };
+  if (folded(text) === UNKNOWN_PARENTS) return { relation: UNKNOWN_PARENTS };
   const status = statusOf(text);
   if (status && text.split(' ').length <= 2) return { relation: status };
   const by = byOf(text);
@@ -207,7 +218,8 @@ function notesOf(item: Item): string {
   const { born = '', died = '', twin, relation = '' } = item.fields;
   const by = byOf(relation);
   const years = born || died ? `${born}–${died}` : '';
-  const all = [years, by === 'birth' ? '' : by, sexOf(item) ?? '', twin ? 'twin' : ''].filter(Boolean).join(', ');
+  const how = isUnknownParents(item) ? UNKNOWN_PARENTS : by === 'birth' ? '' : by;
+  const all = [years, how, sexOf(item) ?? '', twin ? 'twin' : ''].filter(Boolean).join(', ');
   return all === '' ? '' : ` (${all})`;
 }
 

@@ -1,7 +1,7 @@
 import type { Chart } from '../../chart';
 import { dateIn, folded, nameFinder, type Problem, type Repair } from '../../list';
 import { type Found, type LineOf, quoted, reported } from '../report';
-import { type Family, familyOf, isRelation, sexOf } from './family';
+import { type Family, familyOf, isRelation, isUnknownParents, sexOf } from './family';
 import { generationsOf } from './generations';
 
 /** Ages in years beyond which a birth is asked about (common practice in genealogy). */
@@ -146,6 +146,7 @@ function doubles(chart: Chart, family: Family, name: (id: string) => string, lin
   for (const id of family.people) {
     const { name: own = '', born = '' } = chart.items[id]!.fields;
     if (own.trim() === '') {
+      if (isUnknownParents(chart.items[id]!)) continue;
       found.push({
         code: 'empty-name',
         severity: 'note',
