@@ -2,12 +2,17 @@
 import {
   fieldOfAttribute,
   kindSaid,
+  looksLikeGraphml,
   looksLikeMarkdown,
   looksLikeOpml,
+  looksLikeSkos,
   type OpmlNode,
   outlineOfMarkdown,
+  parseGraphml,
   parseOpml,
+  parseSkos,
   TooDeep,
+  type WordedGraph,
 } from './formats';
 import type { Kind } from './kinds';
 import {
@@ -19,6 +24,7 @@ import {
   looksLikeVcard,
   plainText,
   type ReadContext,
+  readGraph,
   recognise,
   refusedAs,
   SOFT_BREAK,
@@ -94,6 +100,47 @@ const opmlForm = (kind: Kind): ListForm => ({
   read: (raw, context) => readOpml(kind, raw, context),
 });
 
+/** Nodes and edges of a file, brought into a table of the kind. */
+const graphForm = (
+  table: ListForm,
+  { id, label, sample, suits }: { id: string; label: string; sample: string; suits: (text: string) => boolean },
+  graphOf: (text: string) => WordedGraph,
+): ListForm => ({
+  id,
+  label,
+  sample,
+  suits: (text) => (suits(text) ? 1 : 0),
+  read(raw, context) {
+    let graph: WordedGraph;
+    try {
+      graph = graphOf(raw);
+    } catch (error) {
+      return refusedAs(id, `This ${label} is broken: ${(error as Error).message}.`);
+    }
+    return { ...readGraph(table, graph, context), form: id };
+  },
+});
+
+const graphml = {
+  id: 'graphml',
+  label: 'GraphML',
+  sample: `<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><key id="l" for="all" attr.name="label"/>
+<graph edgedefault="directed"><node id="a"><data key="l">Oriel Tansley</data></node>
+<node id="b"><data key="l">Piet Marrable</data></node><edge source="a" target="b"/></graph></graphml>
+`,
+  suits: looksLikeGraphml,
+};
+const skos = {
+  id: 'skos',
+  label: 'SKOS in Turtle',
+  sample: `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .
+@prefix : <urn:example:> .
+:marsh skos:prefLabel "Salt marsh" ; skos:narrower :creek .
+:creek skos:prefLabel "Creek" .
+`,
+  suits: looksLikeSkos,
+};
+
 /** A form that is brought into a table. @param rowsOf the headings first */
 const directoryForm = (
   table: ListForm,
@@ -134,14 +181,17 @@ export function formsOf(kind: Kind): readonly ListForm[] {
     jsonForm(table),
     directoryForm(table, ldif, tableOfLdif),
     directoryForm(table, vcard, tableOfVcards),
+    graphForm(table, graphml, parseGraphml),
+    graphForm(table, skos, parseSkos),
   ];
   all.set(kind, forms);
   return forms;
 }
 
+/** Forms that are read as a whole: a part of one is none. */
+const WHOLE = new Set(['opml', 'json', 'gedcom', 'ldif', 'vcard', 'graphml', 'skos']);
 /** Forms that are read line by line, so that the first lines of a text are a list too. */
-export const isInLines = (form: ListForm): boolean => !['opml', 'json', 'gedcom', 'ldif', 'vcard'].includes(form.id);
+export const isInLines = (form: ListForm): boolean => !WHOLE.has(form.id);
 
 /** Forms of one item a line, in which a line that ends in a backslash goes on in the next. */
-export const isLineForm = (form: ListForm): boolean =>
-  !isTable(form) && !['opml', 'json', 'markdown', 'gedcom', 'ldif', 'vcard'].includes(form.id);
+export const isLineForm = (form: ListForm): boolean => !isTable(form) && !WHOLE.has(form.id) && form.id !== 'markdown';

@@ -1,5 +1,5 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
-import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item } from './chart';
+import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item, type Picture } from './chart';
 import { formsOf, isInLines, isLineForm } from './forms';
 import type { Kind } from './kinds';
 import {
@@ -174,6 +174,24 @@ function isTooDeep(items: readonly Item[]): boolean {
     for (const own of path.reverse()) levels.set(own, ++level);
   }
   return false;
+}
+
+/**
+ * A chart whose items have the pictures that came with its list.
+ * @param wanted for items the names of their pictures
+ * @param pictures by their names
+ */
+export function picturedBy(
+  chart: Chart,
+  wanted: ReadonlyMap<string, string>,
+  pictures: ReadonlyMap<string, Picture>,
+): Chart {
+  const items = { ...chart.items };
+  for (const [id, name] of wanted) {
+    const picture = pictures.get(name);
+    if (picture && items[id]) items[id] = { ...items[id], picture };
+  }
+  return pictures.size === 0 ? chart : { ...chart, items };
 }
 
 /** A chart of what was read. */

@@ -30,6 +30,7 @@ export function readAs(kind: Kind, text: string, options: ReadOptions = {}): Lis
 /** The list of a request as the kind it names; where it names none, as the kind it most surely is. */
 export function readRequest(
   request: { kind?: string | undefined; list: string } & Pick<ReadOptions, 'form' | 'roles' | 'headings'>,
+  newId?: ReadOptions['newId'],
 ): {
   kind: Kind;
   list: ListRead;
@@ -39,13 +40,17 @@ export function readRequest(
       request.kind === undefined
         ? (kinds.find(({ forms }) => forms.some(({ id }) => id === request.form)) ?? kinds[0]!)
         : kindFor(request.kind);
-    return { kind, list: readAs(kind, request.list, request) };
+    return { kind, list: readAs(kind, request.list, { ...request, newId }) };
   }
   withinLimit(request.list);
   const { headings } = request;
   const [best] = offersFor(request.list, { headings });
   // What no kind can be sure of is read as the first kind, so that its problems can be named.
   if (!best?.list || best.fitness.sure === 0)
-    return { kind: kinds[0]!, list: readAs(kinds[0]!, request.list, { headings }) };
-  return { kind: best.kind, list: best.list };
+    return { kind: kinds[0]!, list: readAs(kinds[0]!, request.list, { headings, newId }) };
+  // Read anew where it is to be kept: ids that count are alike in every chart.
+  return {
+    kind: best.kind,
+    list: newId ? readAs(best.kind, request.list, { form: best.list.form, headings, newId }) : best.list,
+  };
 }

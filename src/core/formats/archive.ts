@@ -31,6 +31,23 @@ export function unfold(
   want: (name: string) => ((text: string, last: boolean) => void) | undefined,
   all = false,
 ): string[] {
+  return unfoldBytes(
+    bytes,
+    (name) => {
+      const take = want(name);
+      const decoder = new TextDecoder();
+      return take && ((data, last) => take(decoder.decode(data, { stream: !last }), last));
+    },
+    all,
+  );
+}
+
+/** The same for parts that are no text. */
+export function unfoldBytes(
+  bytes: Uint8Array,
+  want: (name: string) => ((data: Uint8Array, last: boolean) => void) | undefined,
+  all = false,
+): string[] {
   if (all && !hasEnd(bytes)) throw new UnreadableFile(DAMAGED);
   const names: string[] = [];
   let total = 0;
@@ -43,7 +60,6 @@ export function unfold(
     const take = want(part.name);
     if (!take && !all) return;
     unfinished++;
-    const decoder = new TextDecoder();
     part.ondata = (error, data, final) => {
       failed ??= error ?? undefined;
       total += data?.length ?? 0;
@@ -51,7 +67,7 @@ export function unfold(
         throw new UnreadableFile(
           'This file unfolds to more than 150 MB and was not opened; save only the sheet with the list.',
         );
-      if (take && data && !failed) take(decoder.decode(data, { stream: !final }), final);
+      if (take && data && !failed) take(data, final);
       if (final) unfinished--;
     };
     part.start();

@@ -1,6 +1,7 @@
 /** OPML 2.0 (Outline Processor Markup Language, opml.org/spec2.opml): nested `outline` elements with a `text` each. */
 import { SaxesParser } from 'saxes';
 import { MOST_LEVELS, tooDeep } from '../list/limits';
+import { escapeAttribute } from '../xml';
 import { sayInOpml } from './said';
 
 export interface OpmlNode {
@@ -88,16 +89,6 @@ export function parseOpml(text: string): OpmlFile {
   return { title: title.trim(), nodes };
 }
 
-const escaped = (text: string) =>
-  text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('"', '&quot;')
-    .replace(/\r\n?|\n/g, '&#10;')
-    .replaceAll('\t', '&#9;')
-    // Characters that XML 1.0 can't hold.
-    .replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]/gu, '\ufffd');
-
 /** A field's name as an attribute's: what XML does not allow in one is written as _xHHHH_. */
 const attributeName = (field: string) =>
   field
@@ -114,15 +105,17 @@ export function writeOpml({ title, kind, nodes }: OpmlFile): string {
   const out = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<opml version="2.0">',
-    `<head><title>${escaped(title)}</title>${kind === undefined ? '' : sayInOpml(kind)}</head>`,
+    `<head><title>${escapeAttribute(title)}</title>${kind === undefined ? '' : sayInOpml(kind)}</head>`,
     '<body>',
   ];
   let open = 0;
   for (const [i, node] of nodes.entries()) {
     for (; open > node.level; open--) out.push('</outline>');
-    const own = Object.entries(node.fields).map(([field, value]) => ` ${attributeName(field)}="${escaped(value)}"`);
+    const own = Object.entries(node.fields).map(
+      ([field, value]) => ` ${attributeName(field)}="${escapeAttribute(value)}"`,
+    );
     const parent = (nodes[i + 1]?.level ?? 0) > node.level;
-    out.push(`<outline text="${escaped(node.text)}"${own.join('')}${parent ? '' : '/'}>`);
+    out.push(`<outline text="${escapeAttribute(node.text)}"${own.join('')}${parent ? '' : '/'}>`);
     if (parent) open = node.level + 1;
   }
   for (; open > 0; open--) out.push('</outline>');

@@ -1,6 +1,8 @@
 /** What a file holds, as text that lists are read from, whatever the file is. */
-import { ungzipped } from './archive';
+import { unfold, ungzipped } from './archive';
 import { decode } from './decode';
+import { isDocument, textOfDocument } from './document';
+import { isGedzip, readGedzip } from './gedzip';
 import { textOfHtml } from './html';
 import { isFlatOds } from './ods';
 import { UnreadableFile } from './unreadable';
@@ -12,6 +14,8 @@ export interface Source {
   readonly sheets: readonly SheetText[];
   /** What to look at, in a sentence; empty where nothing is in doubt. */
   readonly said: string;
+  /** Pictures that came along, by the names under which the text knows them. */
+  readonly pictures?: ReadonlyMap<string, Uint8Array>;
 }
 
 function workbook(sheets: readonly SheetText[]): Source {
@@ -31,15 +35,38 @@ const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
   [[0xff, 0xd8, 0xff], 'This is a picture; a list is text or a spreadsheet.'],
 ];
 
+/** What archives hold that are no lists, by a part of theirs. */
+const OTHER_ARCHIVES: readonly (readonly [RegExp, string])[] = [
+  [/^ppt\//, 'This is a presentation; copy the words of its slides and paste them.'],
+  [/^META-INF\/container\.xml$/, 'This is a book; copy its list and paste it.'],
+];
+
+async function sourceOfArchive(bytes: Uint8Array): Promise<Source> {
+  // Damaged archives are told of by whoever reads them.
+  let names: readonly string[] = [];
+  try {
+    names = unfold(bytes, () => undefined);
+  } catch (error) {
+    if (!(error instanceof UnreadableFile)) throw error;
+  }
+  if (isDocument(names)) return { text: await textOfDocument(bytes), sheets: [], said: '' };
+  if (isGedzip(names)) {
+    const { gedcom, pictures } = readGedzip(bytes);
+    const { text, said } = decode(gedcom);
+    return { text, sheets: [], said, ...(pictures.size > 0 && { pictures }) };
+  }
+  const other = OTHER_ARCHIVES.find(([part]) => names.some((name) => part.test(name)));
+  if (other) throw new UnreadableFile(other[1]);
+  return workbook(readSheets(bytes));
+}
+
 /**
  * @param bytes the file, 8 MB at the most by the caller's care
  * @throws UnreadableFile in words a person can act on
  */
 export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
-  if (looksLikeZip(bytes)) {
-    return workbook(readSheets(bytes));
-  }
+  if (looksLikeZip(bytes)) return sourceOfArchive(bytes);
   if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes));
   const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));
   if (other) throw new UnreadableFile(other[1]);

@@ -205,6 +205,8 @@ export interface Kind {
   readonly linkFields?: Readonly<Record<string, string>>;
   /** Roles of links that say the same from either end. */
   readonly mutual?: readonly string[];
+  /** Names of files that are pictures of items, as what a list carried says. */
+  readonly picturesIn?: (carried: Chart['carried']) => ReadonlyMap<string, string>;
   /** For lines of a newer list, by what its file carried, those of the chart that came from the same record of a file. */
   readonly sameRecords?: (older: Chart['carried'], newer: Chart['carried']) => ReadonlyMap<string, string>;
   readonly forms: readonly ListForm[];

@@ -15,6 +15,7 @@ export { looksLikeLdif, looksLikeVcard, tableOfLdif, tableOfVcards } from './dir
 export { byType, isYes, natural, showField } from './format';
 export { inLanguages } from './headings';
 export { jsonForm, listAsJson } from './json';
+export { readGraph } from './json-graph';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
 export { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 export { lineProblems, mergeLines, problemKey } from './lines';

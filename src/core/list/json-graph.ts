@@ -1,5 +1,7 @@
 /** Graphs as JSON: things in one list, what joins two of them in another, as graph libraries exchange them. */
-import type { Column } from './types';
+import { pushTo } from '../grouped';
+import { writeCsv } from './table';
+import type { Column, ListForm, ListRead, ReadContext } from './types';
 
 type Entry = Record<string, unknown>;
 const isRecord = (value: unknown): value is Entry =>
@@ -93,13 +95,17 @@ export function tableOfGraph(value: unknown, columns: readonly Column[]): string
     ];
   }
   // Most draw an arrow from what stands above; some from what stands under it.
-  const down = doubled(links.map(({ to }) => to)) <= doubled(links.map(({ from }) => from));
-  const parents = new Map<string, string[]>();
-  for (const { from, to } of links) {
-    const [child, parent] = down ? [to, from] : [from, to];
-    parents.set(child, [...(parents.get(child) ?? []), parent]);
-  }
   const more = columns.find(({ refers }) => refers === 'many');
+  // Some say of themselves that they are no first ones.
+  const isSecond = (link: { readonly phrase: string }) => more !== undefined && link.phrase === more.label;
+  const first = links.filter((link) => !isSecond(link));
+  const down = doubled(first.map(({ to }) => to)) <= doubled(first.map(({ from }) => from));
+  const parents = new Map<string, string[]>();
+  const seconds = new Map<string, string[]>();
+  for (const link of links) {
+    const [child, parent] = down ? [link.to, link.from] : [link.from, link.to];
+    pushTo(isSecond(link) ? seconds : parents, child, parent);
+  }
   const taken = new Set(['id', 'key', ...NAMES]);
   const others = [
     ...new Set(nodes.flatMap(({ fields }) => Object.keys(fields).filter((key) => isScalar(fields[key])))),
@@ -108,7 +114,8 @@ export function tableOfGraph(value: unknown, columns: readonly Column[]): string
   return [
     [own.label, ...(id ? [id.label] : []), above.label, ...(more ? [more.label] : []), ...others],
     ...nodes.map(({ id: own, name, fields }) => {
-      const [first = '', ...rest] = parents.get(own) ?? [];
+      const [first = '', ...beyond] = parents.get(own) ?? [];
+      const rest = [...beyond, ...(seconds.get(own) ?? [])];
       return [
         name,
         ...(id ? [own] : []),
@@ -118,4 +125,47 @@ export function tableOfGraph(value: unknown, columns: readonly Column[]): string
       ];
     }),
   ];
+}
+
+/** Ids that tell nodes of a file apart and say nothing to a person. */
+const STRUCTURAL = /^(?:n\d+|\w+:\S+)$/;
+
+/** A graph of words as a list of a kind. @param table the kind's form for CSV */
+export function readGraph(
+  table: ListForm,
+  graph: {
+    readonly nodes: readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly fields: Readonly<Record<string, string>>;
+    }[];
+    readonly edges: readonly { readonly source: string; readonly target: string; readonly label: string }[];
+  },
+  context: ReadContext,
+): ListRead {
+  const idLabel = context.columns.find(({ field }) => field === 'id')?.label;
+  // What a person numbered stands apart from what the file tells nodes apart by.
+  const own = new Map(graph.nodes.map(({ id, fields }) => [id, idLabel === undefined ? undefined : fields[idLabel]]));
+  const value = {
+    nodes: graph.nodes.map(({ id, name, fields }) => {
+      const { [idLabel ?? '']: _, ...others } = fields;
+      return { ...others, id, name };
+    }),
+    links: graph.edges,
+  };
+  const things = () => [['Name'], ...graph.nodes.map(({ name }) => [name])];
+  const rows = tableOfGraph(value, context.columns) ?? things();
+  const list = table.read(writeCsv(rows), { ...context, headings: true });
+  const items = list.items.map((item) => {
+    const { id: structural, ...fields } = item.fields;
+    if (structural === undefined) return item;
+    const said = own.get(structural) ?? (STRUCTURAL.test(structural) ? undefined : structural);
+    return { ...item, fields: said === undefined ? fields : { ...fields, id: said } };
+  });
+  const hasIds = items.some(({ fields }) => fields['id'] !== undefined);
+  return {
+    ...list,
+    items,
+    ...(list.columns && !hasIds && { columns: list.columns.filter(({ field }) => field !== 'id') }),
+  };
 }

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SHAPES } from '../chart';
+import { escapeXml } from '../xml';
 import { boxAround, dashOf, isEven, outlines, padding, pathThrough, short, wordsArea } from './shapes';
-import { escapeXml } from './svg';
 
 const box = { x: 10, y: 20, width: 100, height: 40 };
 

@@ -1,13 +1,8 @@
 /** A scene as an SVG document. Text stays text; fonts are named, or embedded by whoever has their bytes. */
 import { faces, styleOf } from '../faces';
+import { escapeXml } from '../xml';
 import { type Mark, marksOf, type Scene, type SceneItem } from './scene';
 import { short } from './shapes';
-
-const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-/** Text safe in XML: marked characters escaped, those that XML 1.0 forbids taken out. */
-export const escapeXml = (text: string): string =>
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: XML forbids just these
-  text.replace(/[&<>"]/g, (c) => escapes[c]!).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
 
 /** Where the bytes of a picture are had: an address, or the bytes themselves as a data URI. */
 export type PictureSource = (file: string) => string;

@@ -79,6 +79,15 @@ const lists = {
   'text/x-opml': {},
   [XLSX.mime]: file,
 };
+/** A list as the file itself, of whatever form, packed or not. */
+const asFile = { 'application/octet-stream': file, 'text/csv': {}, 'text/markdown': {}, [XLSX.mime]: file };
+const ofFile = [
+  inQuery('name', 'Where the body is a file, what it is called, unless Content-Disposition says so'),
+  inQuery('kind', 'Of a file; recognised where absent'),
+  inQuery('form', 'Of a file; recognised where absent'),
+  inQuery('title', 'Of a file; its name where absent'),
+  inQuery('headings', 'Of a file: 1 or 0, whether the first row of a table names the columns; found out where absent'),
+];
 const usual = {
   400: problem('Malformed JSON'),
   404: problem('Not yours or not there'),
@@ -104,7 +113,8 @@ export function openApi() {
       '/api/compose': {
         post: {
           summary: 'A list in, a picture out; nothing is stored',
-          requestBody: body(schemas.composeRequest),
+          parameters: ofFile,
+          requestBody: { required: true, content: { ...content(schemas.composeRequest, 'input'), ...asFile } },
           responses: {
             200: {
               description:
@@ -174,8 +184,8 @@ export function openApi() {
         },
         post: {
           summary: 'A new chart',
-          parameters: [key],
-          requestBody: body(schemas.createRequest),
+          parameters: [key, ...ofFile],
+          requestBody: { required: true, content: { ...content(schemas.createRequest, 'input'), ...asFile } },
           responses: { 201: answer('Made; Location says where', schemas.createAnswer), ...usual },
         },
       },
@@ -317,7 +327,7 @@ export function openApi() {
         put: {
           summary:
             'A newer list, in JSON or as the file itself: lines are matched by id, e-mail, name and post, name, or likeness',
-          parameters: [inQuery('try', '1: only say what differs')],
+          parameters: [inQuery('try', '1: only say what differs'), ...ofFile.slice(2, 3), ...ofFile.slice(4)],
           requestBody: { required: true, content: { ...content(schemas.refreshRequest, 'input'), ...lists } },
           responses: { 200: answer('What differs', schemas.refreshAnswer), ...usual },
         },

@@ -7,6 +7,7 @@ import {
   colourSchema,
   idSchema,
   pageSchema,
+  pictureSchema,
   rulesSchema,
   titleSchema,
 } from '../../core/chart';
@@ -190,9 +191,15 @@ export const createRequest = z.object({
   form,
   roles,
   headings,
+  pictures: z
+    .record(z.string().max(500), pictureSchema)
+    .optional()
+    .describe('Pictures that came with the list, by the names under which it knows them'),
   matter: chartSchema.shape.matter.describe('What its lines are about, where that is not what the kind says'),
   chart: chartSchema.optional().describe('A whole chart value instead of a list, such as a copy'),
 });
+/** What the address says where the body is the file itself. */
+export const fileRequest = z.object({ kind: kind.optional(), title: titleSchema.optional(), form, headings });
 export const createAnswer = z.object({ id: z.string(), revision: z.number().int() });
 
 export const changesRequest = z.object({

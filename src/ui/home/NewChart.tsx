@@ -1,8 +1,9 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
-import { kinds, type Start } from '../../core/kinds';
+import { PICTURE_LIMIT, type Picture } from '../../core/chart';
+import { type Kind, kinds, type Start } from '../../core/kinds';
 import type { KindOffer } from '../../workers/compose.worker';
-import { call } from '../shared/api';
+import { call, send } from '../shared/api';
 import { BEGIN } from '../shared/begin';
 import { composeWorker, newestOnly } from '../shared/composer';
 import { Button } from '../shared/controls';
@@ -14,6 +15,18 @@ import { KindOffers, Starts } from './KindOffers';
 import { words } from './words';
 
 const HOUSE = 'fernhouse';
+
+/** Pictures that came with a list, sent one after the other; those that are none are left out. */
+async function sentPictures(kind: Kind, { pictures, understood }: Taken): Promise<Record<string, Picture>> {
+  const sent: Record<string, Picture> = {};
+  for (const name of new Set(kind.picturesIn?.(understood.list.carried).values())) {
+    const bytes = pictures?.get(name);
+    if (!bytes || bytes.length > PICTURE_LIMIT) continue;
+    const answer = await send<Picture>('/api/pictures', new Blob([bytes.slice()]));
+    if (answer.ok) sent[name] = answer.value;
+  }
+  return sent;
+}
 
 /** @param pasted what was pasted before the dialog was there */
 export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onClose: () => void }) {
@@ -52,6 +65,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
     if (!read) return setAsked(true);
     setBusy(true);
     const { taken } = list;
+    const pictures = taken?.pictures && (await sentPictures(kindFor(kindId), taken));
     const body = {
       title: title.trim() || start?.title || words.dialog.untitled(kindFor(kindId).words.name),
       kind: kindId,
@@ -61,6 +75,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
         form: taken.understood.form,
         roles: taken.choices.roles,
         headings: taken.understood.list.headed,
+        ...(pictures && { pictures }),
       }),
     };
     const answer = await call<{ id: string }>('POST', '/api/charts', body, { 'idempotency-key': key });

@@ -1,7 +1,7 @@
 /** A text and what was understood of it, with a live small picture, before anything is taken in. */
 import { proxy } from 'comlink';
 import { type ClipboardEvent as ReactClipboardEvent, useEffect, useRef, useState } from 'react';
-import type { SheetText } from '../../core/formats';
+import type { SheetText, Source } from '../../core/formats';
 import { formsOf } from '../../core/forms';
 import { headingsOf } from '../../core/list';
 import type { Telling, Understood } from '../../workers/compose.worker';
@@ -25,7 +25,7 @@ const words = {
   large: (lines: number) =>
     `This list is long: the first of its ${lines.toLocaleString('en-GB')} lines are shown here, all are read.`,
   empty:
-    'Paste or type a list at the left, or drop a file there: a spreadsheet, CSV, text, Markdown, OPML, JSON or GEDCOM. It may be an outline or a table with a line of headings.',
+    'Paste or type a list at the left, or drop a file there: a spreadsheet, a document, CSV, text, Markdown, OPML, JSON or GEDCOM. It may be an outline or a table with a line of headings.',
   tooLarge: 'This file is larger than 8 MB; split it.',
   form: 'Written as',
   problems: 'To look at',
@@ -43,7 +43,8 @@ const MOST_EDITED = 400_000;
 const FIRST_SHOWN = 20_000;
 /** Tabs are drawn four columns wide and typed with Tab, as levels are. */
 const TAB = '\t';
-const ACCEPT = '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.ldif,.vcf,.gz,.html,.htm,text/*';
+const ACCEPT =
+  '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.gdz,.zip,.ldif,.vcf,.docx,.graphml,.ttl,.gz,.html,.htm,text/*';
 
 /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
 const LEVELLED = /<(table|li)[\s>]|mso-list:/i;
@@ -53,6 +54,8 @@ export interface Taken {
   readonly understood: Understood;
   readonly text: string;
   readonly choices: ReadChoices;
+  /** Pictures that came along, by the names under which the text knows them. */
+  readonly pictures?: Source['pictures'];
 }
 
 export function Understand({
@@ -82,6 +85,7 @@ export function Understand({
   const [text, setText] = useState(initial);
   const [choices, setChoices] = useState<ReadChoices>(NO_CHOICES);
   const [sheets, setSheets] = useState<readonly SheetText[]>([]);
+  const pictures = useRef<Source['pictures']>(undefined);
   const [wrong, setWrong] = useState('');
   const [opening, setOpening] = useState<Progress>(null);
   const file = useRef<HTMLInputElement>(null);
@@ -100,11 +104,21 @@ export function Understand({
   const used = Object.keys(choices.roles).length > 0 ? choices.roles : remembered;
   // biome-ignore lint/correctness/useExhaustiveDependencies: when it was understood
   useEffect(
-    () => tell.current(understood && { understood, text, choices: { ...choices, roles: used } }, text),
+    () =>
+      tell.current(
+        understood && {
+          understood,
+          text,
+          choices: { ...choices, roles: used },
+          ...(pictures.current && { pictures: pictures.current }),
+        },
+        text,
+      ),
     [result],
   );
 
-  const put = (next: string, found: readonly SheetText[] = []) => {
+  const put = (next: string, found: readonly SheetText[] = [], along?: Source['pictures']) => {
+    pictures.current = along;
     setSheets(found);
     setChoices(NO_CHOICES);
     setText(next);
@@ -127,7 +141,7 @@ export function Understand({
       });
       const source = await Promise.race([readWorker().source(bytes, told), stopped]);
       setWrong(source.said);
-      put(source.text, source.sheets);
+      put(source.text, source.sheets, source.pictures);
     } catch (error) {
       setWrong((error as Error).message);
     } finally {

@@ -7,6 +7,7 @@ import { beside, over, under } from '../typing';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
+import { formats } from './files';
 import { graphOf } from './graph';
 import { cell, columns, forms, outlineOf } from './list';
 import { problems } from './problems';
@@ -65,6 +66,7 @@ export const concept: Kind = {
   draws: { tree: true, roles: ['linking-phrase'], sets: false },
   look: () => ({ line: 'straight', sizeRule: 'each' }),
   forms,
+  formats,
   starts,
   choices,
   holds: true,

@@ -4,7 +4,7 @@
  * GEDCOM Standard" 5.5.1.
  */
 import type { Chart } from '../../chart';
-import { type GedcomLine, type GedcomNode, looksLikeGedcom, parseGedcom, subs } from '../../formats/gedcom';
+import { type GedcomLine, type GedcomNode, looksLikeGedcom, parseGedcom, sub, subs } from '../../formats/gedcom';
 import { type ListForm, type ListRead, type Problem, plainText } from '../../list';
 import { type FamilyOfFile, fieldsOf, listOfPeople, type PersonOfFile } from './gedcom-people';
 
@@ -144,6 +144,27 @@ export function carriedFile({ carried = {} }: Pick<Chart, 'carried'>): CarriedFi
       return { record, ...(unknown !== undefined && { unknown }) };
     }),
   };
+}
+
+/** Names of people's pictures in an archive that came with them: the first each. */
+export function picturesIn(carried: Chart['carried']): Map<string, string> {
+  const { records, people } = carriedFile({ carried });
+  const objects = new Map(records.flatMap((record) => (record.xref ? [[record.xref, record] as const] : [])));
+  return new Map(
+    people.flatMap(({ id, record }) => {
+      const own = subs(record, 'OBJE').map((line) => (line.pointer ? objects.get(line.value) : line));
+      const name = own.map((object) => sub(object, 'FILE')?.value.trim()).find(Boolean);
+      return name === undefined ? [] : [[id, decoded(name)] as const];
+    }),
+  );
+}
+/** Names of files are local paths as URLs have them (version 7.0, chapter 2, File path). */
+function decoded(name: string): string {
+  try {
+    return decodeURIComponent(name.replace(/^\.\//, ''));
+  } catch {
+    return name;
+  }
 }
 
 /**

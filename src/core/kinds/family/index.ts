@@ -9,7 +9,7 @@ import { yearsOf } from './dates';
 import { writeCell } from './edit';
 import { familyOf, isUnknownParents, sexOf, statusOf } from './family';
 import { figures, pairFigure, shownFigures } from './figures';
-import { gedcomForm, sameInFiles } from './gedcom';
+import { gedcomForm, picturesIn, sameInFiles } from './gedcom';
 import { gedcomOf } from './gedcom-write';
 import { generationsOf } from './generations';
 import { outline, outlineOf } from './outline';
@@ -66,6 +66,7 @@ export const family: Kind = {
   },
   mutual: ['partner'],
   sameRecords: sameInFiles,
+  picturesIn,
   columns,
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },

@@ -8,6 +8,7 @@ import { beside, over, typedFields, under, withFields } from '../typing';
 import { arrange } from './arrange';
 import { choices } from './choices';
 import { figures, shownFigures } from './figures';
+import { graphmlFormat } from './files';
 import { fit, leastGap } from './fit';
 import { cell, columns, forms, outlineOf } from './list';
 import { isVacant, problems } from './problems';
@@ -70,6 +71,7 @@ export const org: Kind = {
   fits,
   structure,
   cell,
+  formats: { graphml: graphmlFormat(columns, cell) },
   writeCell(chart, item, field, text) {
     if (field === 'superior') return placeUnder(chart, item, field, text, true);
     return field === FIELD ? writeSecond(chart, item, text) : undefined;

@@ -1,10 +1,11 @@
 import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
-import { chartOfList } from '../../../core/read';
+import { chartOfList, picturedBy } from '../../../core/read';
 import { schemas } from '../../../server/api';
 import { createChart, listCharts, SORTS, type Sort } from '../../../server/charts';
-import { ApiError, endpoint, json, once, readJson, textOf } from '../../../server/http';
+import { ApiError, endpoint, json, meets, once, readJson, textOf } from '../../../server/http';
 import { newId } from '../../../server/ids';
-import { kindFor, readAs } from '../../../server/lists';
+import { isFile, keepPictures, listFileOf, readOptionsOf } from '../../../server/list-files';
+import { kindFor, readAs, readRequest } from '../../../server/lists';
 
 /** A chart value from outside, held against the same rules as every change: parents there, no circles. */
 function wholeChart(chart: Chart): Chart {
@@ -39,7 +40,22 @@ export const ALL = endpoint({
       }),
     );
   },
-  POST: async ({ request }) => {
+  POST: async ({ request, url }) => {
+    const made = (text: string, chart: Chart) =>
+      once(request, text, async () => {
+        const id = newId();
+        await createChart(id, chart);
+        return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
+      });
+    if (isFile(request)) {
+      const file = await listFileOf(request);
+      const asked = meets(schemas.fileRequest, { title: file.title || undefined, ...readOptionsOf(url) });
+      const { kind, list } = readRequest({ ...asked, list: file.text }, newId);
+      const chart = chartOfList(kind, asked.title ?? kind.words.name, list);
+      const wanted = kind.picturesIn?.(chart.carried) ?? new Map<string, string>();
+      const pictures = await keepPictures(file.pictures, new Set(wanted.values()));
+      return made(file.print, picturedBy(chart, wanted, pictures));
+    }
     const { body, text } = await readJson(request, schemas.createRequest);
     const kind = kindFor(body.kind);
     const { title } = body;
@@ -52,10 +68,7 @@ export const ALL = endpoint({
             : chartOfList(kind, title, readAs(kind, body.list, { ...body, newId }))),
           ...(body.matter && { matter: body.matter }),
         };
-    return once(request, text, async () => {
-      const id = newId();
-      await createChart(id, chart);
-      return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
-    });
+    const pictures = new Map(Object.entries(body.pictures ?? {}));
+    return made(text, picturedBy(chart, kind.picturesIn?.(chart.carried) ?? new Map(), pictures));
   },
 });

@@ -1,10 +1,10 @@
-import { sourceOf, UnreadableFile } from '../../../../core/formats';
 import { kinds } from '../../../../core/kinds';
 import { listAsJson } from '../../../../core/list';
 import { listAsXlsx, listFormats, XLSX } from '../../../../core/write';
 import { schemas } from '../../../../server/api';
 import { getChart, replaceList } from '../../../../server/charts';
-import { ApiError, endpoint, json, meets, negotiate, paramOf, readBytes, readJson } from '../../../../server/http';
+import { ApiError, endpoint, json, meets, negotiate, paramOf, readJson } from '../../../../server/http';
+import { isFile, listFileOf, readOptionsOf } from '../../../../server/list-files';
 import { kindFor } from '../../../../server/lists';
 import { disposition } from '../../../../server/pictures';
 
@@ -16,16 +16,6 @@ const types: Readonly<Record<string, string>> = {
     kinds.flatMap((kind) => Object.entries(listFormats(kind)).map(([id, { mime }]) => [id, mime] as const)),
   ),
 };
-
-/** A file as it is, of whatever form. @throws 422 where it can't be read */
-async function textOfFile(request: Request): Promise<string> {
-  try {
-    return (await sourceOf(await readBytes(request))).text;
-  } catch (error) {
-    if (!(error instanceof UnreadableFile)) throw error;
-    throw new ApiError(422, 'unreadable-file', error.message, [{ code: 'unreadable-file', message: error.message }]);
-  }
-}
 
 export const ALL = endpoint({
   GET: async (context) => {
@@ -54,11 +44,11 @@ export const ALL = endpoint({
   },
   PUT: async (context) => {
     const { request } = context;
-    const type = request.headers.get('content-type') ?? 'application/json';
     // A list may come as it is, or in JSON with how it is to be read.
-    const { list, ...options } = /^application\/([\w.-]+\+)?json\b/i.test(type)
-      ? (await readJson(request, schemas.refreshRequest)).body
-      : meets(schemas.refreshRequest, { list: await textOfFile(request) });
+    const { kind: _, title: __, ...asked } = readOptionsOf(context.url);
+    const { list, ...options } = isFile(request, true)
+      ? meets(schemas.refreshRequest, { ...asked, list: (await listFileOf(request)).text })
+      : (await readJson(request, schemas.refreshRequest)).body;
     const only = context.url.searchParams.get('try') === '1' || options.try;
     return json(await replaceList(paramOf(context, 'id'), { ...options, list, try: only }));
   },

@@ -1,0 +1,170 @@
+/**
+ * Graphs as GraphML. Source: "The GraphML File Format" (graphml.graphdrawing.org), structural layer and attributes; what
+ * programs add of their own is read only for the words in it.
+ */
+import { SaxesParser } from 'saxes';
+import { escapeAttribute, escapeXml } from '../xml';
+import { sayInGraphml } from './said';
+
+export interface GraphNode {
+  readonly id: string;
+  readonly name: string;
+  /** What its data say, by the names of their keys. */
+  readonly fields: Readonly<Record<string, string>>;
+}
+export interface GraphEdge {
+  readonly source: string;
+  readonly target: string;
+  readonly label: string;
+}
+export interface WordedGraph {
+  readonly nodes: readonly GraphNode[];
+  readonly edges: readonly GraphEdge[];
+}
+
+export const looksLikeGraphml = (text: string): boolean => /<(?:\w+:)?graphml[\s>]/.test(text.slice(0, 3_000));
+
+const NAMES = ['label', 'name', 'title', 'text'];
+const PHRASES = ['label', 'phrase', 'name', 'relation', 'type'];
+/** An element that holds words in what programs add to a node. */
+const WORDS = /label|text$/i;
+/** Deeper nesting has no graph; it would only cost memory. */
+const MOST_LEVELS = 1_000;
+
+interface Open {
+  readonly tag: 'node' | 'edge' | 'other';
+  readonly id: string;
+  readonly source: string;
+  readonly target: string;
+  readonly data: Map<string, string>;
+  words: string;
+}
+
+/**
+ * A graph; nodes within a node stand under it.
+ * @throws Error with the line where the XML is broken
+ */
+export function parseGraphml(text: string): WordedGraph {
+  const parser = new SaxesParser();
+  const keys = new Map<string, string>();
+  const nodes: GraphNode[] = [];
+  const edges: GraphEdge[] = [];
+  const within: GraphEdge[] = [];
+  const stack: Open[] = [];
+  let depth = 0;
+  let data: { key: string; text: string; worded: number; isMixed: boolean } | undefined;
+  let failed: Error | undefined;
+  const local = (name: string) => name.slice(name.indexOf(':') + 1);
+  const firstOf = (found: ReadonlyMap<string, string>, wanted: readonly string[]): string | undefined => {
+    for (const want of wanted)
+      for (const [key, value] of found) if (key.toLowerCase() === want && value !== '') return value;
+    return undefined;
+  };
+  parser.on('error', (error) => {
+    failed ??= error;
+  });
+  parser.on('opentag', ({ name, attributes }) => {
+    if (++depth > MOST_LEVELS) throw new Error('This GraphML is nested deeper than any graph.');
+    const own = attributes as Record<string, string>;
+    const tag = local(name);
+    if (data) {
+      data.isMixed = true;
+      if (data.worded > 0 || WORDS.test(tag)) data.worded++;
+      return;
+    }
+    if (tag === 'key' && own['id'] !== undefined) keys.set(own['id'], own['attr.name'] ?? own['id']);
+    if (tag === 'node' || tag === 'edge') {
+      const above = stack.findLast((one) => one.tag === 'node');
+      const open: Open = {
+        tag,
+        id: own['id'] ?? '',
+        source: own['source'] ?? '',
+        target: own['target'] ?? '',
+        data: new Map(),
+        words: '',
+      };
+      stack.push(open);
+      if (tag === 'node' && above) within.push({ source: above.id, target: open.id, label: '' });
+      // In the order in which they begin: what stands above comes first.
+      if (tag === 'node') nodes.push({ id: open.id, name: '', fields: {} });
+    }
+    if (tag === 'data') data = { key: own['key'] ?? '', text: '', worded: 0, isMixed: false };
+  });
+  parser.on('text', (words) => {
+    if (data && (data.worded > 0 || stack.length > 0)) data.text += words;
+  });
+  parser.on('cdata', (words) => {
+    if (data) data.text += words;
+  });
+  parser.on('closetag', ({ name }) => {
+    depth--;
+    const tag = local(name);
+    if (data && tag === 'data') {
+      const open = stack.at(-1);
+      const words = data.isMixed ? data.text.replace(/\s+/g, ' ').trim() : data.text.trim();
+      if (open && words !== '') {
+        const key = keys.get(data.key) ?? data.key;
+        // Data without a name of their own hold what a program draws.
+        if (keys.get(data.key) === data.key) open.words ||= words;
+        else open.data.set(key, words);
+      }
+      data = undefined;
+      return;
+    }
+    if (data) {
+      if (data.worded > 0) data.worded--;
+      return;
+    }
+    if (tag !== 'node' && tag !== 'edge') return;
+    const open = stack.pop()!;
+    if (tag === 'edge') {
+      edges.push({
+        source: open.source,
+        target: open.target,
+        label: firstOf(open.data, PHRASES) ?? open.words,
+      });
+      return;
+    }
+    const at = nodes.findLastIndex(({ id }) => id === open.id);
+    const said = firstOf(open.data, NAMES) ?? open.words;
+    nodes[at] = {
+      id: open.id,
+      name: said || open.id,
+      fields: Object.fromEntries([...open.data].filter(([key]) => !NAMES.includes(key.toLowerCase()))),
+    };
+  });
+  parser.write(text.replace(/^\uFEFF/, '')).close();
+  if (failed) throw new Error(failed.message);
+  return { nodes, edges: [...within, ...edges] };
+}
+
+/** @param kind whose graph it is, so that it is taken as that again */
+export function writeGraphml({ nodes, edges }: WordedGraph, kind: string): string {
+  const fields = [...new Set(nodes.flatMap((node) => Object.keys(node.fields)))];
+  const keyOf = new Map(fields.map((field, i) => [field, `f${i + 1}`]));
+  const data = (key: string, text: string) => (text === '' ? '' : `<data key="${key}">${escapeXml(text)}</data>`);
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    '<graphml xmlns="http://graphml.graphdrawing.org/xmlns">',
+    sayInGraphml(kind),
+    '<key id="label" for="node" attr.name="label" attr.type="string"/>',
+    '<key id="phrase" for="edge" attr.name="label" attr.type="string"/>',
+    ...fields.map(
+      (field) => `<key id="${keyOf.get(field)}" for="node" attr.name="${escapeAttribute(field)}" attr.type="string"/>`,
+    ),
+    '<graph edgedefault="directed">',
+    ...nodes.map(
+      ({ id, name, fields: own }) =>
+        `<node id="${escapeAttribute(id)}">${data('label', name)}${Object.entries(own)
+          .map(([field, text]) => data(keyOf.get(field)!, text))
+          .join('')}</node>`,
+    ),
+    ...edges.map(
+      ({ source, target, label }) =>
+        `<edge source="${escapeAttribute(source)}" target="${escapeAttribute(target)}">${data('phrase', label)}</edge>`,
+    ),
+    '</graph>',
+    '</graphml>',
+    '',
+  ].join('\n');
+}
