@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { build } from './lib/build.mjs';
 import { bin, Failed, output, root, run } from './lib/run.mjs';
 import { freePort } from './lib/serve.mjs';
-import { checkNode, chromium, packages, postgres } from './lib/setup.mjs';
+import { checkNode, chromium, packages, postgres, rsvg } from './lib/setup.mjs';
 
 const results = mkdtempSync(join(tmpdir(), 'dendrotax-results-'));
 // Of its own, so that tests never meet a person's charts.
@@ -61,6 +61,7 @@ try {
   await packages();
   await postgres();
   await chromium();
+  await rsvg();
 
   await check('formats and lint', () => run(bin('biome'), ['lint', '--error-on-warnings']));
   await check('core needs no platform', () => run(bin('tsc'), ['-p', 'tsconfig.core.json']));

@@ -66,6 +66,17 @@ export async function postgres() {
   });
 }
 
+const rsvgThere = () => existsSync('/usr/bin/rsvg-convert') && existsSync('/usr/share/fonts/truetype/liberation');
+/** Draws SVG as programs do that know no fonts inside a document, with fonts as wide as those that offices have. */
+export async function rsvg() {
+  if (rsvgThere()) return;
+  await locked('debian', async () => {
+    if (rsvgThere()) return;
+    await debian('librsvg2-bin', 'rsvg-convert');
+    await debian('fonts-liberation', 'Fonts');
+  });
+}
+
 export async function chromium() {
   if (process.env.CHROMIUM || existsSync('/usr/bin/chromium')) return;
   await locked('debian', async () => {

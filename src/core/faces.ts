@@ -64,6 +64,9 @@ export const faceIds = Object.keys(faces) as FaceId[];
 /** Fonts that a chart can have: clear, of wide script coverage, with serifs, round, written by hand, of the titles. */
 export const FONTS = ['text', 'wide', 'serif', 'round', 'hand', 'title'] as const;
 export type FontId = (typeof FONTS)[number];
+/** What a program falls back to that lacks a face: one about as wide that most machines have, else its sort. */
+export const fallbackOf = (id: FaceId): string =>
+  id.startsWith('serif') || id.startsWith('title') ? 'Times New Roman, serif' : 'Arial, sans-serif';
 /** What each is called: its family. */
 export const fontName = (font: FontId): string => faces[`${font}-400`].family;
 

@@ -5,12 +5,14 @@ import { type Composition, compose, composing, listProblems, unsettled } from '.
 import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { type Source, sourceOf, textOfHtml } from '../core/formats';
 import { type Kind, kindOf } from '../core/kinds';
+import { leftOut } from '../core/left-out';
 import type { ListRead, Problem } from '../core/list';
 import { offersFor } from '../core/offers';
 import { type Pages, pagesOf } from '../core/pages';
 import { chartOfList, type ReadOptions, readList } from '../core/read';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import { type Fonts, loadLanguage } from '../core/text';
+import { listFormats } from '../core/write';
 
 import { withFonts } from './fonts';
 
@@ -28,6 +30,8 @@ function shown({
 
 /** What was understood of a text, with a picture of it. */
 export interface Understood {
+  /** The kind as whose list it was read. */
+  readonly kindId: string;
   readonly form: string;
   readonly list: ListRead;
   readonly levels: number;
@@ -62,7 +66,7 @@ function understoodAs(kind: Kind, list: ListRead, house: string, fonts: Fonts, t
   const chart = { ...chartOfList(kind, 'Preview', list), house };
   const lineOf = (id: string) => list.lines[id];
   const structure = kind.structure(chart);
-  const common = { form: list.form, list, levels: structure.tiers };
+  const common = { kindId: kind.id, form: list.form, list, levels: structure.tiers };
   if (list.items.length > MOST_PICTURED) {
     tell?.('checking', 0.7);
     const problems = unsettled(chart, listProblems(kind, chart, lineOf));
@@ -141,6 +145,16 @@ const api = {
 
   /** What is a table or a list in a piece of a document or a web page, as text. */
   html: (html: string): string | undefined => textOfHtml(html),
+
+  /** For every form of a list what it would leave out of a chart, in phrases. */
+  leftOut(chart: Chart): Readonly<Record<string, readonly string[]>> {
+    const kind = kindOf(chart.kind);
+    return kind
+      ? Object.fromEntries(
+          Object.entries(listFormats(kind)).map(([form, format]) => [form, leftOut(kind, chart, format)]),
+        )
+      : {};
+  },
 
   async understand(
     kindId: string,

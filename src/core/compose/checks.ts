@@ -32,7 +32,7 @@ export function unsettled(chart: Pick<Chart, 'settled' | 'items'>, problems: rea
 }
 
 export function pictureProblems(
-  kind: Pick<Kind, 'splits'>,
+  kind: Pick<Kind, 'splits' | 'words'>,
   chart: Chart,
   { items, cut }: { readonly items: readonly PlacedItem[]; readonly cut: ReadonlySet<string> },
   bands: readonly SceneBand[],
@@ -46,11 +46,22 @@ export function pictureProblems(
   const booklet = splits && chart.page.over === 'booklet';
   // The pages of a booklet are made so that they can be read; only the size asked for can be too small.
   const prints = booklet ? Math.max(smallest ?? 0, chart.page.least ?? LEAST_PRINT) : smallest;
+  const wall = {
+    label: 'Put it together from several sheets',
+    change: { type: 'set-page', page: { over: 'wall' } },
+  } as const;
+  if (chart.page.over === 'booklet' && kind.splits === undefined)
+    found.push({
+      code: 'no-booklet',
+      severity: 'warning',
+      message: `Only org charts are split into booklets; this ${kind.words.name.toLowerCase()} stays on one page. Put it together from several sheets, or draw a branch by itself.`,
+      repairs: [wall, { label: 'Leave it on one page', change: { type: 'set-page', page: { over: null } } }],
+    });
   if (prints !== null && prints < LEAST_PRINT)
     found.push({
       code: 'text-too-small',
       severity: 'warning',
-      message: `The smallest text prints at ${prints.toFixed(1)} pt; below ${LEAST_PRINT} pt it can't be read. Fit it to the page in Arrange, take a larger page, or let it go over several.`,
+      message: `The smallest text prints at ${prints.toFixed(1)} pt; below ${LEAST_PRINT} pt it can't be read. Fit it to the page in Arrange, take a larger page, or ${splits ? 'let it go over several' : 'put it together from several sheets'}.`,
       repairs: [
         ...(booklet
           ? [
@@ -63,6 +74,7 @@ export function pictureProblems(
         ...(splits && !booklet
           ? [{ label: 'Make a booklet', change: { type: 'set-page', page: { over: 'booklet' } } } as const]
           : []),
+        ...(splits || chart.page.size === 'picture' || chart.page.over === 'wall' ? [] : [wall]),
         ...(['A3', 'A2'].includes(chart.page.size)
           ? []
           : [{ label: 'Print on A3', change: { type: 'set-page', page: { size: 'A3' } } } as const]),

@@ -89,14 +89,17 @@ export function wordMarks(
 ): Mark[] {
   const marks: Mark[] = [];
   const part = PARTS[align ?? 'left'];
+  const anchored = (mark: Mark): Mark => (part === 0 || mark.type !== 'text' ? mark : { ...mark, anchor: part });
   let y = top;
   for (const { text, face, size, width: own, runs } of words.lines) {
     const x = left + (width - own) * part;
     const base = baseline(fonts, face, size, y);
-    if (runs) marks.push(...runs.flatMap((run) => runMarks(fonts, run, size, x, base, fill)));
+    if (runs) marks.push(...runs.flatMap((run) => runMarks(fonts, run, size, x, base, fill).map(anchored)));
     else
       for (const run of fonts.runs(text, face))
-        marks.push({ type: 'text', x: x + run.dx * size, y: base, text: run.text, face: run.face, size, fill });
+        marks.push(
+          anchored({ type: 'text', x: x + run.dx * size, y: base, text: run.text, face: run.face, size, fill }),
+        );
     y += size * LINE_HEIGHT;
   }
   return marks;

@@ -18,6 +18,8 @@ export interface GraphEdge {
   readonly label: string;
 }
 export interface WordedGraph {
+  /** What all of it answers. */
+  readonly question?: string;
   readonly nodes: readonly GraphNode[];
   readonly edges: readonly GraphEdge[];
 }
@@ -54,6 +56,10 @@ export function parseGraphml(text: string): WordedGraph {
   let depth = 0;
   let data: { key: string; text: string; worded: number; isMixed: boolean } | undefined;
   let failed: Error | undefined;
+  /** What is said of the graph itself. */
+  let about: string | undefined;
+  let isAbout = false;
+  let graphs = 0;
   const local = (name: string) => name.slice(name.indexOf(':') + 1);
   const firstOf = (found: ReadonlyMap<string, string>, wanted: readonly string[]): string | undefined => {
     for (const want of wanted)
@@ -72,6 +78,8 @@ export function parseGraphml(text: string): WordedGraph {
       if (data.worded > 0 || WORDS.test(tag)) data.worded++;
       return;
     }
+    if (tag === 'graph') graphs++;
+    isAbout = tag === 'desc' && graphs === 1 && stack.length === 0;
     if (tag === 'key' && own['id'] !== undefined) keys.set(own['id'], own['attr.name'] ?? own['id']);
     if (tag === 'node' || tag === 'edge') {
       const above = stack.findLast((one) => one.tag === 'node');
@@ -91,6 +99,7 @@ export function parseGraphml(text: string): WordedGraph {
     if (tag === 'data') data = { key: own['key'] ?? '', text: '', worded: 0, isMixed: false };
   });
   parser.on('text', (words) => {
+    if (isAbout) about = (about ?? '') + words;
     if (data && (data.worded > 0 || stack.length > 0)) data.text += words;
   });
   parser.on('cdata', (words) => {
@@ -98,6 +107,7 @@ export function parseGraphml(text: string): WordedGraph {
   });
   parser.on('closetag', ({ name }) => {
     depth--;
+    isAbout = false;
     const tag = local(name);
     if (data && tag === 'data') {
       const open = stack.at(-1);
@@ -135,11 +145,12 @@ export function parseGraphml(text: string): WordedGraph {
   });
   parser.write(text.replace(/^\uFEFF/, '')).close();
   if (failed) throw new Error(failed.message);
-  return { nodes, edges: [...within, ...edges] };
+  const question = about?.trim();
+  return { nodes, edges: [...within, ...edges], ...(question && { question }) };
 }
 
 /** @param kind whose graph it is, so that it is taken as that again */
-export function writeGraphml({ nodes, edges }: WordedGraph, kind: string): string {
+export function writeGraphml({ nodes, edges, question }: WordedGraph, kind: string): string {
   const fields = [...new Set(nodes.flatMap((node) => Object.keys(node.fields)))];
   const keyOf = new Map(fields.map((field, i) => [field, `f${i + 1}`]));
   const data = (key: string, text: string) => (text === '' ? '' : `<data key="${key}">${escapeXml(text)}</data>`);
@@ -152,7 +163,7 @@ export function writeGraphml({ nodes, edges }: WordedGraph, kind: string): strin
     ...fields.map(
       (field) => `<key id="${keyOf.get(field)}" for="node" attr.name="${escapeAttribute(field)}" attr.type="string"/>`,
     ),
-    '<graph edgedefault="directed">',
+    `<graph edgedefault="directed">${question ? `<desc>${escapeXml(question)}</desc>` : ''}`,
     ...nodes.map(
       ({ id, name, fields: own }) =>
         `<node id="${escapeAttribute(id)}">${data('label', name)}${Object.entries(own)

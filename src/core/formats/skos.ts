@@ -80,7 +80,10 @@ export function parseSkos(text: string): WordedGraph {
   const nodes = [...concepts]
     .filter((iri) => !collections.has(iri))
     .map((id) => ({ id, name: labelOf(id), fields: {} }));
-  return { nodes, edges };
+  const question = quads.find(
+    ({ subject, predicate }) => predicate.value === `${DCT}description` && collections.has(subject.value),
+  )?.object.value;
+  return { nodes, edges, ...(question && { question }) };
 }
 
 const ESCAPES: Readonly<Record<string, string>> = { '\\': '\\\\', '"': '\\"', '\n': '\\n', '\r': '\\r', '\t': '\\t' };
@@ -90,7 +93,7 @@ const literal = (text: string) => `"${text.replace(/[\\"\n\r\t]/g, (letter) => E
  * A map as one scheme of concepts.
  * @param graph edges in the order in which they are said
  */
-export function writeSkos(graph: WordedGraph & { readonly title: string; readonly question?: string }): string {
+export function writeSkos(graph: WordedGraph & { readonly title: string }): string {
   const { title, question, nodes, edges } = graph;
   const nameOf = new Map(nodes.map(({ id }, i) => [id, `:c${i + 1}`]));
   const phrases = [...new Set(edges.map(({ label }) => label))].filter((label) => label !== '');

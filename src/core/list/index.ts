@@ -19,7 +19,7 @@ export { readGraph } from './json-graph';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
 export { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 export { lineProblems, mergeLines, problemKey } from './lines';
-export { SURE } from './match';
+export { matchLines, SURE } from './match';
 export { jaroWinkler, LIKELY, likeness } from './names';
 export { readChance, readNumber, showChance, showNumber } from './numbers';
 export { nameAnd, oneLine, outlineForm, readOutline, type SplitLine, writeOutline } from './outline';

@@ -134,6 +134,7 @@ const STRUCTURAL = /^(?:n\d+|\w+:\S+)$/;
 export function readGraph(
   table: ListForm,
   graph: {
+    readonly question?: string;
     readonly nodes: readonly {
       readonly id: string;
       readonly name: string;
@@ -162,10 +163,12 @@ export function readGraph(
     const said = own.get(structural) ?? (STRUCTURAL.test(structural) ? undefined : structural);
     return { ...item, fields: said === undefined ? fields : { ...fields, id: said } };
   });
+  const phrase = context.columns.some(({ field }) => field === 'phrase');
   const hasIds = items.some(({ fields }) => fields['id'] !== undefined);
   return {
     ...list,
     items,
+    ...(graph.question && phrase && { arrangement: { focus: graph.question } }),
     ...(list.columns && !hasIds && { columns: list.columns.filter(({ field }) => field !== 'id') }),
   };
 }

@@ -17,6 +17,7 @@ const sameMark = (a: Mark, b: Mark | undefined): boolean => {
       a.size === b.size &&
       a.face === b.face &&
       a.fill === b.fill &&
+      a.anchor === b.anchor &&
       a.href === b.href
     );
   if (a.type === 'path' && b?.type === 'path')

@@ -40,6 +40,8 @@ export type Mark =
       readonly face: FaceId;
       readonly size: number;
       readonly fill: string;
+      /** The part of its width that stays where it is if another font makes it wider or narrower; its left end where absent. */
+      readonly anchor?: 0.5 | 1;
       /** Where it leads. */
       readonly href?: string;
     };

@@ -1,5 +1,5 @@
 /** A scene as an SVG document. Text stays text; fonts are named, or embedded by whoever has their bytes. */
-import { faces, styleOf } from '../faces';
+import { type FaceId, faces, fallbackOf, styleOf } from '../faces';
 import { escapeXml } from '../xml';
 import { type Mark, marksOf, type Scene, type SceneItem } from './scene';
 import { short } from './shapes';
@@ -18,16 +18,36 @@ function imageSvg({ x, y, width, height, file, round }: Extract<Mark, { type: 'i
 /** The circle that pictures are cut to, as parts of their box. */
 const ROUND_CLIP = '<clipPath id="round" clipPathUnits="objectBoundingBox"><circle cx=".5" cy=".5" r=".5"/></clipPath>';
 
-function markSvg(mark: Mark, from: PictureSource): string {
-  if (mark.type === 'image') return imageSvg(mark, from);
-  if (mark.type === 'text') {
-    const { family, weight } = faces[mark.face];
-    const style = styleOf(mark.face) ? ` font-style="${styleOf(mark.face)}"` : '';
-    const text = `<text x="${short(mark.x)}" y="${short(mark.y)}" font-family="${family}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
-    return mark.href === undefined
-      ? text
-      : `<a href="${escapeXml(mark.href)}" target="_blank" rel="noopener">${text}</a>`;
-  }
+/** How a scene is written. */
+export interface SvgOptions {
+  /** `@font-face` rules to embed; without them the reader's machine must have the fonts. */
+  readonly fontCss?: string | undefined;
+  readonly from?: PictureSource | undefined;
+  /**
+   * How wide words are in a face and size. With it each line is anchored where it is aligned, so that words in another
+   * font stay about their place; and where fonts are embedded they keep this very width.
+   */
+  readonly widthOf?: ((text: string, face: FaceId, size: number) => number) | undefined;
+}
+
+const ANCHORS = { 0.5: 'middle', 1: 'end' } as const;
+
+function textSvg(mark: Extract<Mark, { type: 'text' }>, { fontCss = '', widthOf }: SvgOptions): string {
+  const { family, weight } = faces[mark.face];
+  const style = styleOf(mark.face) ? ` font-style="${styleOf(mark.face)}"` : '';
+  const width = widthOf?.(mark.text, mark.face, mark.size) ?? 0;
+  const part = width > 0 ? (mark.anchor ?? 0) : 0;
+  const anchor = part > 0 ? ` text-anchor="${ANCHORS[part as 0.5 | 1]}"` : '';
+  const exact = width > 0 && fontCss !== '' ? ` textLength="${short(width)}"` : '';
+  const text = `<text x="${short(mark.x + width * part)}" y="${short(mark.y)}"${anchor}${exact} font-family="${family}, ${fallbackOf(mark.face)}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
+  return mark.href === undefined
+    ? text
+    : `<a href="${escapeXml(mark.href)}" target="_blank" rel="noopener">${text}</a>`;
+}
+
+function markSvg(mark: Mark, options: SvgOptions): string {
+  if (mark.type === 'image') return imageSvg(mark, options.from ?? NOWHERE);
+  if (mark.type === 'text') return textSvg(mark, options);
   const stroke = mark.stroke ? ` stroke="${mark.stroke}" stroke-width="${short(mark.width ?? 1)}"` : '';
   const dash = mark.dash ? ` stroke-dasharray="${mark.dash.map(short).join(' ')}"` : '';
   const opacity = mark.opacity === undefined ? '' : ` fill-opacity="${short(mark.opacity)}"`;
@@ -40,20 +60,17 @@ function placed(x: number, y: number, scale: number): string {
   return `transform="translate(${short(x)} ${short(y)}) scale(${scale})"`;
 }
 
-const itemSvg = (item: SceneItem, scale: number, from: PictureSource) =>
-  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map((mark) => markSvg(mark, from)).join('')}</g>`;
+const itemSvg = (item: SceneItem, scale: number, options: SvgOptions) =>
+  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map((mark) => markSvg(mark, options)).join('')}</g>`;
 
-/**
- * @param fontCss `@font-face` rules to embed; without them the reader's machine must have the fonts
- */
-export function sceneSvg(scene: Scene, fontCss = '', from: PictureSource = NOWHERE): string {
-  const svg = (mark: Mark) => markSvg(mark, from);
+export function sceneSvg(scene: Scene, options: SvgOptions = {}): string {
+  const svg = (mark: Mark) => markSvg(mark, options);
   const { width, height, frame, clip, pageAt, over, under = [] } = scene;
   const cuts = [...marksOf(scene)].some(({ mark }) => mark.type === 'image' && mark.round);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
-    `<style>${fontCss}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
+    `<style>${options.fontCss ?? ''}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
     ...(cuts ? [ROUND_CLIP] : []),
     `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,
     ...(clip
@@ -67,7 +84,7 @@ export function sceneSvg(scene: Scene, fontCss = '', from: PictureSource = NOWHE
     `<g ${placed(frame.x, frame.y, frame.scale)}>`,
     ...scene.links.flatMap((link) => link.marks.map(svg)),
     '</g>',
-    ...scene.items.map((item) => itemSvg(item, frame.scale, from)),
+    ...scene.items.map((item) => itemSvg(item, frame.scale, options)),
     ...(pageAt ? [`<g ${placed(pageAt.x, pageAt.y, 1)}>`] : []),
     ...scene.page.map(svg),
     ...(pageAt ? ['</g>'] : []),

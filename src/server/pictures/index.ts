@@ -2,7 +2,7 @@
 import { type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
 import { dataUri, picturesIn } from '../item-pictures';
-import { fontCss } from './fonts';
+import { fontCss, fonts } from './fonts';
 import { scenesPdf } from './pdf';
 import { DPI, scenePng } from './png';
 
@@ -61,7 +61,11 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 export const svgOf = (scene: Scene): Promise<string> =>
   inTurn(async () => {
     const files = await picturesIn([scene]);
-    return sceneSvg(scene, await fontCss(scene), (file) => dataUri(files.get(file)));
+    return sceneSvg(scene, {
+      fontCss: await fontCss(scene),
+      from: (file) => dataUri(files.get(file)),
+      widthOf: (text, face, size) => fonts().width(text, face, size),
+    });
   });
 
 /**

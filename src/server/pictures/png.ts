@@ -24,18 +24,15 @@ export async function scenePng(scene: Scene, dpi: number, files: PictureFiles = 
       `At ${dpi} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`,
       [{ code: 'too-many-dots', message: 'Choose a lower resolution.', field: 'dpi' }],
     );
-  const image = await renderAsync(
-    sceneSvg(scene, '', (file) => dataUri(files.get(file))),
-    {
-      fitTo: { mode: 'width', value: width },
-      font: {
-        // Only those that it shows: to read all would take longer than to draw.
-        fontFiles: [...lettersOf(scene).keys()].map((face) => fontFiles[face]),
-        loadSystemFonts: false,
-        defaultFontFamily: 'Atkinson Hyperlegible Next',
-      },
+  const image = await renderAsync(sceneSvg(scene, { from: (file) => dataUri(files.get(file)) }), {
+    fitTo: { mode: 'width', value: width },
+    font: {
+      // Only those that it shows: to read all would take longer than to draw.
+      fontFiles: [...lettersOf(scene).keys()].map((face) => fontFiles[face]),
+      loadSystemFonts: false,
+      defaultFontFamily: 'Atkinson Hyperlegible Next',
     },
-  );
+  });
   return withResolution(image.asPng(), dpi);
 }
 

@@ -33,7 +33,8 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
   const [title, setTitle] = useState('');
   // Until the person chooses, the kind that the list most surely is.
   const [wanted, setWanted] = useState<string | null>(null);
-  const [offers, setOffers] = useState<readonly KindOffer[] | null>(null);
+  const [offered, setOffered] = useState<{ text: string; offers: readonly KindOffer[] | null } | null>(null);
+  const offers = offered?.offers ?? null;
   const [list, setList] = useState<{ text: string; taken: Taken | null }>({ text: '', taken: null });
   const [start, setStart] = useState<Start | null>(null);
   const [wrong, setWrong] = useState('');
@@ -44,8 +45,18 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
   const ask = useMemo(
     () =>
       newestOnly(
-        (text: string) => (text.trim() === '' ? Promise.resolve(null) : composeWorker().offers(text, HOUSE)),
-        setOffers,
+        async (text: string) => {
+          const none = { text, offers: null };
+          if (text.trim() === '') return none;
+          try {
+            return { text, offers: await composeWorker().offers(text, HOUSE) };
+          } catch (error) {
+            // Then the person says what it is.
+            setWrong((error as Error).message);
+            return none;
+          }
+        },
+        setOffered,
         (error) => setWrong((error as Error).message),
       ),
     [],
@@ -56,7 +67,9 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
   const kindId = can(wanted) ? wanted! : (offers?.[0]?.kindId ?? wanted ?? kinds[0]!.id);
 
   const empty = list.text.trim() === '';
-  const read = empty || list.taken !== null;
+  // What it is a list of is waited for, unless the person says so: as another kind it would only be misread.
+  const known = wanted !== null || offered?.text === list.text;
+  const read = empty || (known && list.taken?.understood.kindId === kindId);
   // Asked for while the list is still being read: it is made as soon as it is understood.
   const [asked, setAsked] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
@@ -129,9 +142,10 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
           </>
         }
         onUnderstood={(taken, text) => {
+          // What was asked for was asked for this text; as which kind it is read may still be found out.
+          if (text !== list.text) setAsked(false);
           setList({ taken, text });
           if (text === '') setStart(null);
-          if (!taken) setAsked(false);
         }}
       />
       <footer className="flex items-center justify-end gap-3 border-t border-rule px-5 py-3">

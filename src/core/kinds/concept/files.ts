@@ -7,7 +7,9 @@ import { graphOf } from './graph';
 function worded(chart: Chart): WordedGraph {
   const { concepts, propositions } = graphOf(chart);
   const idOf = new Map(concepts.map((line, i) => [line, `n${i + 1}`]));
+  const focus = chart.arrangement['focus'];
   return {
+    ...(typeof focus === 'string' && focus !== '' && { question: focus }),
     nodes: concepts.map((line) => ({
       id: idOf.get(line)!,
       name: chart.items[line]!.fields['name'] || '?',
@@ -20,11 +22,6 @@ function worded(chart: Chart): WordedGraph {
     })),
   };
 }
-
-const question = (chart: Chart) => {
-  const focus = chart.arrangement['focus'];
-  return typeof focus === 'string' && focus !== '' ? { question: focus } : {};
-};
 
 export const formats: Readonly<Record<string, ListFormat>> = {
   graphml: {
@@ -39,6 +36,6 @@ export const formats: Readonly<Record<string, ListFormat>> = {
     about: 'Concepts and how they are related, as the web of data has them: Turtle.',
     mime: 'text/turtle',
     ending: 'ttl',
-    write: (chart) => writeSkos({ ...worded(chart), title: chart.title, ...question(chart) }),
+    write: (chart) => writeSkos({ ...worded(chart), title: chart.title }),
   },
 };

@@ -1,6 +1,7 @@
 /** Files to hand over: the picture and the list. */
-import { Fragment, useState } from 'react';
+import { Fragment, useEffect, useState } from 'react';
 import { listFormats, XLSX } from '../../../core/write';
+import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { copyPicture, deliverFile, fileAddress } from '../deliver';
@@ -11,7 +12,38 @@ import { words } from '../words';
 const DPIS = ['96', '150', '300'] as const;
 type Dpi = (typeof DPIS)[number];
 
+/** Of longer lists what a form leaves out is not worked out. */
+const MOST_LINES = 5_000;
+/** Until typing has paused so long, in milliseconds. */
+const PAUSE = 400;
+
+/** For each form what it leaves out of the chart as it is now; nothing where that is not known yet. */
+function useLeftOut(): Readonly<Record<string, readonly string[]>> {
+  const chart = useEditor((state) => state.chart);
+  const [found, setFound] = useState<Readonly<Record<string, readonly string[]>>>({});
+  useEffect(() => {
+    setFound({});
+    if (Object.keys(chart.items).length > MOST_LINES) return;
+    let isCurrent = true;
+    const timer = setTimeout(() => {
+      readWorker()
+        .leftOut(chart)
+        .then(
+          (answer) => isCurrent && setFound(answer),
+          // Not knowing is no reason to keep anybody from their file.
+          () => undefined,
+        );
+    }, PAUSE);
+    return () => {
+      isCurrent = false;
+      clearTimeout(timer);
+    };
+  }, [chart]);
+  return found;
+}
+
 export function DeliverStage() {
+  const left = useLeftOut();
   const away = useEditor((state) => state.save === 'away');
   const page = useEditor((state) => state.composition?.page);
   const kind = useEditor((state) => kindFor(state.chart.kind));
@@ -23,7 +55,7 @@ export function DeliverStage() {
     await doing;
     setBusy(null);
   };
-  const row = (name: string, about: string, address: string) => (
+  const row = (name: string, about: string, address: string, without: readonly string[] = []) => (
     <div className="flex items-start gap-3 py-2">
       <Button
         tone="strong"
@@ -33,7 +65,10 @@ export function DeliverStage() {
       >
         {busy === name ? '...' : name}
       </Button>
-      <p className="text-[13px] text-quiet">{about}</p>
+      <p className="text-[13px] text-quiet">
+        {about}
+        {without.length > 0 && <span className="block text-ink">{words.deliver.without(without)}</span>}
+      </p>
     </div>
   );
   return (
@@ -79,9 +114,9 @@ export function DeliverStage() {
       </div>
       {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg())}
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
-      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'))}
+      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'), left['csv'])}
       {Object.entries(listFormats(kind)).map(([format, { label, about }]) => (
-        <Fragment key={format}>{row(label, about, fileAddress.list(format))}</Fragment>
+        <Fragment key={format}>{row(label, about, fileAddress.list(format), left[format])}</Fragment>
       ))}
     </div>
   );

@@ -84,6 +84,7 @@ export const words = {
   deliver: {
     picture: 'The picture',
     list: 'The list',
+    without: (what: readonly string[]) => `Leaves out: ${what.join('; ')}.`,
     pdf: 'PDF',
     pdfAbout: 'For printing and sending: one page, text that can be selected and searched.',
     png: 'PNG',

@@ -52,6 +52,9 @@ export function SheetsForm({ page, set }: { page: Page; set: (patch: PagePatch, 
         options={options}
         onChoose={(to: Over) => set({ over: to === 'one' ? null : to })}
       />
+      {!kind.splits && (
+        <p className="pt-1 text-[13px] text-quiet">{words.sheets.noBooklet(kind.words.name.toLowerCase())}</p>
+      )}
       {over === 'wall' && (
         <>
           {count(words.sheets.across, 'across')}
