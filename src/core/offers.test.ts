@@ -5,6 +5,7 @@ import { readAs } from '../../tests/support/kinds';
 import { kindSaid, sourceOf, UnreadableFile } from './formats';
 import { kindOf } from './kinds';
 import { offersFor } from './offers';
+import { readList } from './read';
 import { listFormats } from './write';
 
 /** The kind that comes first and the names with their levels; null where it is no list for a chart. */
@@ -230,5 +231,18 @@ describe('long lists', () => {
   it('of more lines than a chart holds are refused in words', () => {
     const [offer] = offersFor(`Name,Age,City\n${rows(42_000)}\n`);
     expect(offer!.fitness).toMatchObject({ sure: 0, why: expect.stringMatching(/42000 lines; a chart holds 30000/) });
+  });
+});
+
+describe('lists of more lines than a function takes arguments', () => {
+  it.each([
+    ['lines with commas', (i: number) => `Name ${i}, and ${i}.`],
+    ['bullets', (i: number) => `- Name ${i}`],
+    ['numbered lines', (i: number) => `${i}. Name`],
+    ['cells', (i: number) => `${i}\tName ${i}\t${i % 7}`],
+  ])('%s are refused in words', (_, line) => {
+    const text = Array.from({ length: 130_000 }, (_, i) => line(i)).join('\n');
+    expect(offersFor(text).every(({ list }) => (list?.items.length ?? 0) <= 130_000)).toBe(true);
+    expect(readList(kindOf('org')!, text)).toMatchObject({ ok: false, problem: { code: expect.any(String) } });
   });
 });

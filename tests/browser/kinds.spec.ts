@@ -174,6 +174,24 @@ test('a family goes out as GEDCOM and comes back', async ({ page, request }) => 
   await expect(item(page, 'Ed Fenn')).toBeVisible();
 });
 
+test('a chart that is made at once is of the kind that its list is', async ({ page, request }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New chart' }).first().click();
+  const list = '0 HEAD\n1 GEDC\n2 VERS 7.0\n0 @I1@ INDI\n1 NAME Cora /Oke/\n0 TRLR\n';
+  await page.getByLabel('The list, one line for each').fill(list);
+  await page.keyboard.press('Control+Enter');
+  await page.waitForURL(/\/chart\//);
+  const { chart } = await (await request.get(`/api/charts/${page.url().split('/').at(-1)}`)).json();
+  expect(chart.kind).toBe('family');
+});
+
+test('what a form leaves out is said before it is taken', async ({ page, request }) => {
+  const list = 'Name,Post,Reports to,Dotted line to\nAnn,Head,,\nBo,Lead,Ann,\nCy,Cook,Bo,Ann\n';
+  await open(page, await newChart(request, list));
+  await page.getByRole('tab', { name: 'Deliver' }).click();
+  await expect(page.getByText('Leaves out: "Dotted line to" of 1 post.')).toHaveCount(2);
+});
+
 for (const kind of kinds)
   test(`a ${NAMES[kind].toLowerCase()} can be used without seeing or pointing`, async ({ page, request }) => {
     await open(page, await newChart(request, LISTS[kind], 'Access', kind));

@@ -113,6 +113,13 @@ describe('composing', () => {
     expect(codes(chartOfText('Ada 木村'))).toContain('missing-letters');
   });
 
+  it('says of every kind but org charts that it is no booklet', () => {
+    const codes = (kind: string) =>
+      compose({ ...garden, kind, page: { ...garden.page, over: 'booklet' } }, fonts).problems.map(({ code }) => code);
+    expect(codes('org')).not.toContain('no-booklet');
+    for (const kind of ['family', 'decision', 'concept', 'venn']) expect(codes(kind)).toContain('no-booklet');
+  });
+
   it('draws an empty chart as an empty page', () => {
     const { items, page, problems } = compose({ ...garden, items: {} }, fonts);
     expect({ items, smallest: page.smallestText, problems }).toEqual({ items: [], smallest: null, problems: [] });

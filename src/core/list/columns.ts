@@ -2,6 +2,7 @@
  * What each column of a table says: found by its heading, else by its cells. A person may choose otherwise, and what was
  * chosen for a heading can be used again for the next list.
  */
+import { largest } from '../extremes';
 import { MOST_COLUMNS, type Row } from './cells';
 import type { Column, ListRead } from './types';
 import { headingKey, tidy } from './words';
@@ -202,9 +203,9 @@ function grouping(rows: readonly Row[], headings: readonly string[], fields: rea
 /** How many of the first columns hold one cell a row between them, each deeper by at most one; 0 where they do not. */
 function staggered(rows: readonly Row[]): number {
   if (rows.length < 3) return 0;
-  const width = Math.max(...rows.map(({ cells }) => cells.length));
+  const width = largest(rows.map(({ cells }) => cells.length));
   const firstOf = ({ cells }: Row) => cells.findIndex((cell) => cell.trim() !== '');
-  const deepest = Math.max(...rows.map(firstOf));
+  const deepest = largest(rows.map(firstOf));
   if (deepest < 1 || deepest >= width) return 0;
   let last = -1;
   for (const row of rows) {

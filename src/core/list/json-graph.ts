@@ -127,9 +127,6 @@ export function tableOfGraph(value: unknown, columns: readonly Column[]): string
   ];
 }
 
-/** Ids that tell nodes of a file apart and say nothing to a person. */
-const STRUCTURAL = /^(?:n\d+|\w+:\S+)$/;
-
 /** A graph of words as a list of a kind. @param table the kind's form for CSV */
 export function readGraph(
   table: ListForm,
@@ -160,7 +157,7 @@ export function readGraph(
   const items = list.items.map((item) => {
     const { id: structural, ...fields } = item.fields;
     if (structural === undefined) return item;
-    const said = own.get(structural) ?? (STRUCTURAL.test(structural) ? undefined : structural);
+    const said = own.get(structural);
     return { ...item, fields: said === undefined ? fields : { ...fields, id: said } };
   });
   const phrase = context.columns.some(({ field }) => field === 'phrase');

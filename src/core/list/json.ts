@@ -84,7 +84,7 @@ function flatten(top: readonly unknown[]): Rows {
     const children: unknown[] = [];
     for (const [key, of] of Object.entries(value)) {
       if (isScalar(of)) row[key] = word(of);
-      else if (Array.isArray(of) && of.some(isRecord)) children.push(...of);
+      else if (Array.isArray(of) && of.some(isRecord)) for (const child of of) children.push(child);
       else if (Array.isArray(of)) row[key] = of.filter(isScalar).map(word).join('; ');
       else if (isRecord(of) && isPart(of)) {
         for (const [inner, deep] of Object.entries(of))

@@ -2,6 +2,7 @@
  * Levels of an outline from how its lines start: indentation, bullets or dotted numbers. Mixed widths are resolved as
  * a person would see them: the nearest level that is already open.
  */
+import { smallest } from '../extremes';
 
 export interface OutlineLine {
   /** Line number in the text, from 1. */
@@ -96,7 +97,7 @@ function byIndent(raws: readonly Raw[]) {
 function byNumber(raws: readonly Raw[]) {
   let last = -1;
   const parts = raws.map((raw) => NUMBER.exec(raw.body)?.[1]?.split('.').length ?? 0);
-  const base = Math.min(...parts.filter((count) => count > 0));
+  const base = smallest(parts.filter((count) => count > 0));
   return parts.map((count) => {
     // A line without a number belongs under the numbered line above it.
     const wanted = count === 0 ? last + 1 : count - base;
@@ -110,7 +111,7 @@ function byNumber(raws: readonly Raw[]) {
 function byBullet(raws: readonly Raw[], meaning: string) {
   const bullets = raws.map((raw) => bulletOf(raw.body, meaning));
   const counted = bullets.some((match) => (match?.[2]?.length ?? 0) > 0);
-  const fewest = Math.min(...bullets.map((match) => match?.[2]?.length ?? 0));
+  const fewest = smallest(bullets.map((match) => match?.[2]?.length ?? 0));
   const seen: string[] = [];
   let last = -1;
   return bullets.map((match) => {

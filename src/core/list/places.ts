@@ -1,4 +1,5 @@
 /** Where lines of a table stand, told by a column a level, by numbers such as 1.2.3, by grades or by indentation. */
+import { largest, smallest } from '../extremes';
 import type { Row } from './cells';
 import { GRADE, LEVEL, NUMBERING } from './columns';
 import type { Problem } from './types';
@@ -132,7 +133,7 @@ export function byNumbers(numbered: readonly { readonly line: number; readonly n
 export function ranks(grades: readonly string[]): number[] {
   const numbers = grades.map((grade) => Number(/-?\d+(?:\.\d+)?/.exec(grade)?.[0]));
   if (numbers.every((number) => Number.isFinite(number))) {
-    const down = numbers[0]! > Math.min(...numbers) && numbers[0] === Math.max(...numbers);
+    const down = numbers[0]! > smallest(numbers) && numbers[0] === largest(numbers);
     const order = [...new Set(numbers)].sort((a, b) => (down ? b - a : a - b));
     return numbers.map((number) => order.indexOf(number));
   }

@@ -143,7 +143,7 @@ function read(raw: string, context: ReadContext, options: TableOptions): ListRea
   };
   const places =
     levels && (parent === undefined || !fields.includes(parent)) ? placesOf(body, fields, fieldsOf) : undefined;
-  problems.push(...(places?.problems ?? []));
+  for (const problem of places?.problems ?? []) problems.push(problem);
   const placedLines =
     places?.lines ?? body.map((row): PlacedLine => ({ line: row.line, parent: null, fields: fieldsOf(row) }));
   const orders = firstOrders(placedLines.length);

@@ -42,8 +42,22 @@ function useLeftOut(): Readonly<Record<string, readonly string[]>> {
   return found;
 }
 
+/** What nearly every form leaves out, which is said once; with those that hold it. */
+function saidOnce(left: Readonly<Record<string, readonly string[]>>): Map<string, readonly string[]> {
+  const forms = Object.keys(left);
+  const all = new Set(Object.values(left).flat());
+  return new Map(
+    [...all].flatMap((phrase) => {
+      const holding = forms.filter((form) => !left[form]!.includes(phrase));
+      return forms.length > 2 && holding.length <= 1 ? [[phrase, holding] as const] : [];
+    }),
+  );
+}
+
 export function DeliverStage() {
   const left = useLeftOut();
+  const once = saidOnce(left);
+  const others = (form: string) => left[form]?.filter((phrase) => !once.has(phrase));
   const away = useEditor((state) => state.save === 'away');
   const page = useEditor((state) => state.composition?.page);
   const kind = useEditor((state) => kindFor(state.chart.kind));
@@ -114,9 +128,14 @@ export function DeliverStage() {
       </div>
       {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg())}
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
-      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'), left['csv'])}
+      {[...once].map(([phrase, holding]) => (
+        <p key={phrase} className="text-[13px]">
+          {words.deliver.withoutOnce(phrase, holding.map((form) => listFormats(kind)[form]!.label)[0])}
+        </p>
+      ))}
+      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'), others('csv'))}
       {Object.entries(listFormats(kind)).map(([format, { label, about }]) => (
-        <Fragment key={format}>{row(label, about, fileAddress.list(format), left[format])}</Fragment>
+        <Fragment key={format}>{row(label, about, fileAddress.list(format), others(format))}</Fragment>
       ))}
     </div>
   );

@@ -84,6 +84,8 @@ export const words = {
   deliver: {
     picture: 'The picture',
     list: 'The list',
+    withoutOnce: (what: string, holding: string | undefined) =>
+      holding === undefined ? `No form of the list holds ${what}.` : `Only ${holding} holds ${what}.`,
     without: (what: readonly string[]) => `Leaves out: ${what.join('; ')}.`,
     pdf: 'PDF',
     pdfAbout: 'For printing and sending: one page, text that can be selected and searched.',
