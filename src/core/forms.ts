@@ -62,7 +62,7 @@ const markdownForm = (kind: Kind): ListForm => ({
 function readOpml(kind: Kind, raw: string, context: ReadContext): ListRead {
   let nodes: readonly OpmlNode[];
   try {
-    nodes = parseOpml(raw).nodes.slice(0, context.sample);
+    nodes = parsedOnce('opml', raw, context, (text) => parseOpml(text).nodes).slice(0, context.sample);
   } catch (error) {
     const { message } = error as Error;
     return refusedAs('opml', error instanceof TooDeep ? message : `This OPML is broken: ${message}.`);
@@ -100,6 +100,23 @@ const opmlForm = (kind: Kind): ListForm => ({
   read: (raw, context) => readOpml(kind, raw, context),
 });
 
+/** What a form makes of a text, made once for all kinds that are asked. */
+function parsedOnce<T>(id: string, raw: string, { parsed }: ReadContext, parse: (text: string) => T): T {
+  const known = parsed?.get(id) as T | undefined;
+  if (known !== undefined) return known;
+  const made = parse(raw);
+  parsed?.set(id, made);
+  return made;
+}
+
+/** The first nodes of a graph, with what joins them. */
+function begun(graph: WordedGraph, sample: number | undefined): WordedGraph {
+  if (sample === undefined || graph.nodes.length <= sample) return graph;
+  const nodes = graph.nodes.slice(0, sample);
+  const there = new Set(nodes.map(({ id }) => id));
+  return { ...graph, nodes, edges: graph.edges.filter(({ source, target }) => there.has(source) && there.has(target)) };
+}
+
 /** Nodes and edges of a file, brought into a table of the kind. */
 const graphForm = (
   table: ListForm,
@@ -113,11 +130,11 @@ const graphForm = (
   read(raw, context) {
     let graph: WordedGraph;
     try {
-      graph = graphOf(raw);
+      graph = parsedOnce(id, raw, context, graphOf);
     } catch (error) {
       return refusedAs(id, `This ${label} is broken: ${(error as Error).message}.`);
     }
-    return { ...readGraph(table, graph, context), form: id };
+    return { ...readGraph(table, begun(graph, context.sample), context), form: id };
   },
 });
 
@@ -151,7 +168,11 @@ const directoryForm = (
   label,
   sample,
   suits: (text) => (suits(text) ? 1 : 0),
-  read: (raw, context) => ({ ...table.read(writeCsv(rowsOf(raw)), { ...context, headings: true }), form: id }),
+  read(raw, context) {
+    const rows = parsedOnce(id, raw, context, rowsOf);
+    const some = context.sample === undefined ? rows : rows.slice(0, context.sample + 1);
+    return { ...table.read(writeCsv(some), { ...context, headings: true }), form: id };
+  },
 });
 
 const ldif = {

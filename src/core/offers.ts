@@ -58,6 +58,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
   // Of a long list every kind looks at the beginning; only the one that comes first then reads it whole.
   const sample = text.length > MOST_WHOLE ? SAMPLE : undefined;
   const said = kindSaid(text);
+  const parsed = new Map<string, unknown>();
   const claimed = kinds
     .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
     .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
@@ -67,7 +68,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
         kind,
         fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
       };
-    const read = readList(kind, text, { ...options, sample });
+    const read = readList(kind, text, { ...options, sample, parsed });
     if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
     const { list } = read;
     if (kind.id === said)
@@ -86,7 +87,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
     return { kind, fitness: { sure: left, why }, list };
   });
   offers.sort((a, b) => b.fitness.sure - a.fitness.sure);
-  return sample === undefined ? offers : wholly(offers, text, options);
+  return sample === undefined ? offers : wholly(offers, text, { ...options, parsed });
 }
 
 /** Offers of the beginning of a list as those of the whole: the first is read to its end, and what it can't be is said. */

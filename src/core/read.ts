@@ -114,17 +114,22 @@ export interface ReadOptions {
   readonly headings?: boolean | undefined;
   /** Only so many lines, elements or records are read, to see what a long list is. */
   readonly sample?: number | undefined;
+  /** What a form made of this very text, by its id, for other kinds that read it too. */
+  readonly parsed?: Map<string, unknown> | undefined;
 }
 
 const NO_WORDS = 'There is no line with words in this list; write one line for each item.';
 
 /** Reads a list as a kind. */
 export function readList(kind: Kind, whole: string, options: ReadOptions = {}): ReadResult {
-  const { form, newId = countingIds(), roles, headings, sample } = options;
+  const { form, newId = countingIds(), roles, headings, sample, parsed } = options;
   const fail = (code: Unreadable['code'], message: string): ReadResult => ({ ok: false, problem: { code, message } });
   if (whole.trim() === '') return fail('empty-list', NO_WORDS);
   const forms = formsOf(kind);
-  const chosen = form === undefined ? recognise(whole, forms, kind.columns) : forms.find((f) => f.id === form);
+  // What says of itself what it is need not be held against the others.
+  const certain = () => forms.find((f) => !isInLines(f) && f.suits(whole, kind.columns) === 1);
+  const chosen =
+    form === undefined ? (certain() ?? recognise(whole, forms, kind.columns)) : forms.find((f) => f.id === form);
   if (!chosen)
     return fail(
       'unknown-form',
@@ -146,7 +151,7 @@ export function readList(kind: Kind, whole: string, options: ReadOptions = {}): 
       );
   }
   const joined = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
-  const read = chosen.read(joined, { columns: kind.columns, newId, roles, headings, sample });
+  const read = chosen.read(joined, { columns: kind.columns, newId, roles, headings, sample, parsed });
   if (read.refused !== undefined) return fail('not-a-list', read.refused);
   const list = limited(unheld(read));
   if (list.items.length === 0) return fail('empty-list', NO_WORDS);

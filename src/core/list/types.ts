@@ -96,6 +96,8 @@ export interface ReadContext {
   readonly headings?: boolean | undefined;
   /** Only so many elements or records are wanted, to see what a long list is. */
   readonly sample?: number | undefined;
+  /** What a form made of this very text, by its id, for other kinds that read it too. */
+  readonly parsed?: Map<string, unknown> | undefined;
 }
 
 /** One way to write a list of a kind. */
