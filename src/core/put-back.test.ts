@@ -22,12 +22,19 @@ const DATES = `Ann Vale (12 Mar 1921 - 4 May 1990, f)
 \tDi Vale (1952-, f)
 \tEd Vale (between 1955 and 1957, adopted)
 `;
+const APART = `? (parents unknown)
+\tCy Vale (1950, m)
+\t+ Ann Hill (1952, f)
+\t\tDi Vale (about 1975)
+\tBo Vale (before 1960)
+`;
 const demo = (file: string) => readFileSync(`demo/${file}`, 'utf8');
 const CHARTS = [
   ['org', 'the garden', demo('saltmarsh-garden.txt')],
   ['org', 'ids and dotted lines', DOTTED],
   ['family', 'the founders', demo('founding-family.txt')],
   ['family', 'dates in words', DATES],
+  ['family', 'brothers whose parents are not known', APART],
   ['decision', 'a key', demo('which-plant.txt')],
   ['decision', 'chances and money', demo('second-glasshouse.txt')],
   ['concept', 'the marsh', demo('salt-marsh.txt')],

@@ -51,7 +51,7 @@ export function parseGedcom(text: string): GedcomFile {
   const open: { value: string; children: GedcomLine[] }[] = [];
   const lines = text.replace(/^\uFEFF/, '').split('\n');
   // Before version 7 every at sign of a text is doubled, since then one at its beginning.
-  const isOld = !/^\s*2\s+VERS\s+7/m.test(text.slice(0, HEAD_WITHIN));
+  const isOld = !/^[ \t]{0,20}2[ \t]{1,20}VERS[ \t]{1,20}7/m.test(text.slice(0, HEAD_WITHIN));
   const unescaped = (value: string) => (isOld ? value.replaceAll('@@', '@') : value.replace(/^@@/, '@'));
   for (const [i, raw] of lines.entries()) {
     if (raw.trim() === '') continue;

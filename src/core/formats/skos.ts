@@ -26,7 +26,7 @@ const NAMES = [`${SKOS}prefLabel`, `${RDFS}label`, `${SKOS}altLabel`];
 /** Whether a text is Turtle that speaks of concepts. */
 export const looksLikeSkos = (text: string): boolean => {
   const head = text.slice(0, 20_000);
-  return /^\s*(?:@prefix|prefix)\s+\S*:\s*</im.test(head) && head.includes(SKOS);
+  return /^[ \t]{0,20}@?prefix[ \t]{1,20}[^\s:]{0,60}:[ \t]{0,20}</im.test(head) && head.includes(SKOS);
 };
 
 /** @throws Error with the line where it is broken */
@@ -49,13 +49,7 @@ export function parseSkos(text: string): WordedGraph {
     if (!own.has(key)) own.set(key, object.value);
     labels.set(subject.value, own);
   }
-  const lastPart = (iri: string) =>
-    decodeURIComponent(
-      iri
-        .replace(/[#/]+$/, '')
-        .split(/[#/:]/)
-        .at(-1) ?? iri,
-    );
+  const lastPart = (iri: string) => decodeURIComponent(iri.replace(/[#/]$/, '').split(/[#/:]/).at(-1) ?? iri);
   const labelOf = (iri: string): string => {
     const own = labels.get(iri);
     for (const rank of NAMES.keys())

@@ -24,6 +24,17 @@ const KEYS: readonly { readonly by: MatchedBy; readonly certainty: number; reado
     key: ({ fields }) =>
       fields['name'] ? [fields['name'], fields['post'] ?? '', fields['born'] ?? ''].map(folded).join('\n') : '',
   },
+  // Who has no name is known by all that is said of them.
+  {
+    by: 'name and post',
+    certainty: 0.9,
+    key: ({ fields: { name = '', id: _, ...said } }) => {
+      const all = Object.entries(said).filter(([, text]) => text !== '');
+      return name === '' && all.length > 0
+        ? JSON.stringify(all.map(([field, text]) => [field, folded(text)]).sort())
+        : '';
+    },
+  },
   { by: 'name', certainty: 0.85, key: ({ fields }) => folded(fields['name'] ?? '') },
 ];
 

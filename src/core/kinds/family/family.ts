@@ -70,7 +70,7 @@ export const statusOf = (relation: string): Status | undefined => firstOf(STATUS
 export const UNKNOWN_PARENTS = 'parents unknown';
 /** It is drawn as the line over brothers and sisters, without a box of its own. */
 export const isUnknownParents = ({ fields }: Item): boolean =>
-  (fields['name'] ?? '') === '' && folded(fields['relation'] ?? '') === UNKNOWN_PARENTS;
+  /^\??$/.test(fields['name'] ?? '') && folded(fields['relation'] ?? '') === UNKNOWN_PARENTS;
 
 /** Whether a relation is one that the list knows. */
 export const isRelation = (relation: string): boolean =>

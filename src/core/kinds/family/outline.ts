@@ -47,8 +47,8 @@ const isDateText = (text: string): boolean =>
   /[a-z]/i.test(text) &&
   dateIn(text) !== undefined &&
   text.split(/[\s,.]+/).every((word) => word === '' || /^\d{1,4}(?:st|nd|rd|th)?$/.test(word) || OF_DATES.test(word));
-const BORN = /^(?:b\.?|born|\*)\s*(.+)$/i;
-const DIED = /^(?:d\.?|died|†|\+)\s*(.+)$/i;
+const BORN = /^(?:b(?![a-z])\.?|born(?![a-z])|\*)\s*(.+)$/i;
+const DIED = /^(?:d(?![a-z])\.?|died(?![a-z])|†|\+)\s*(.+)$/i;
 const SEX = /^(m|f|male|female|w)$/i;
 
 /** Parts of one note that commas set apart. */
@@ -66,7 +66,9 @@ function noteFields(note: string): Record<string, string> | undefined {
   if (/^\d{3,4}$/.test(text)) return { born: text };
   const range = /^(b\.?|born|\*|d\.?|died|†)\s/i.test(text) ? null : RANGE.exec(text);
   if (range && dateIn(range[1])) return { born: tidy(range[1]!), ...(range[2] && { died: tidy(range[2]) }) };
-  const both = /^(?:b\.?|born|\*)\s*([^†]+?)[,;]?\s+(?:d\.?|died|†)\s*(.+)$/i.exec(text);
+  const both = /^(?:b(?![a-z])\.?|born(?![a-z])|\*)\s*([^†]+?)[,;]?\s+(?:d(?![a-z])\.?|died(?![a-z])|†)\s*(.+)$/i.exec(
+    text,
+  );
   if (both) return { born: tidy(both[1]!), died: tidy(both[2]!) };
   const [born, died] = [BORN.exec(text), DIED.exec(text)];
   if (born && dateIn(born[1])) return { born: born[1]! };
@@ -118,6 +120,7 @@ export const split: SplitLine = (line, separator) => {
   for (const note of notes) if (tidy(note) === '' || !take(note)) kept.push(note);
   fields['name'] = tidy(kept.map(tidy).filter(Boolean).join(', '));
   for (const [i, note] of left.entries()) fields[`column ${i + 4}`] = note;
+  if (fields['relation'] === UNKNOWN_PARENTS && fields['name'] === '?') fields['name'] = '';
   if (partner) fields['relation'] = statusOf(fields['relation'] ?? '') ?? 'married';
   else if (statusOf(fields['relation'] ?? '')) delete fields['relation'];
   return fields;

@@ -11,7 +11,7 @@ import {
   tidy,
 } from '../../list';
 import { rememberedPair } from '../../remember';
-import { byOf, familyOf, isRelation, type Status, sexOf, statusOf } from './family';
+import { byOf, familyOf, isRelation, type Status, sexOf, statusOf, UNKNOWN_PARENTS } from './family';
 import { listOf, type PairRecord, type PersonRecord } from './records';
 
 export const columns: readonly Column[] = inLanguages([
@@ -85,7 +85,8 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
     }
     // A column of levels says one parent where none is named.
     if (parents.length === 0 && item.parent !== null) parents.push({ id: item.parent, by: byOf(relation ?? '') });
-    if (relation && !isRelation(relation)) left['relation'] = relation;
+    // What is said of no child and no partner is the line's own.
+    if (relation && (!isRelation(relation) || relation === UNKNOWN_PARENTS)) left['relation'] = relation;
     const unknown: string[] = [];
     // A name with a comma in it is a name where it is one in the list.
     const named = partners && find(partners) ? [partners] : listed(partners);
@@ -101,7 +102,9 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
     return { id: item.id, fields: { ...fields, ...left }, parents };
   });
   const known = people.map((person) => {
-    const sex = person.fields['sex'] ? undefined : sexes.get(person.id);
+    // Nobody in particular is neither father nor mother.
+    const isSomebody = person.fields['relation'] !== UNKNOWN_PARENTS;
+    const sex = person.fields['sex'] || !isSomebody ? undefined : sexes.get(person.id);
     return sex ? { ...person, fields: { ...person.fields, sex } } : person;
   });
   const { items, links } = listOf(known, pairs, newId);
