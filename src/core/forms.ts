@@ -100,6 +100,18 @@ const opmlForm = (kind: Kind): ListForm => ({
   read: (raw, context) => readOpml(kind, raw, context),
 });
 
+/** A form that a text is of for certain, or not at all. */
+interface KnownForm {
+  readonly id: string;
+  readonly label: string;
+  readonly sample: string;
+  readonly suits: (text: string) => boolean;
+}
+const certain = ({ suits, ...known }: KnownForm): Omit<ListForm, 'read'> => ({
+  ...known,
+  suits: (text) => (suits(text) ? 1 : 0),
+});
+
 /** What a form makes of a text, made once for all kinds that are asked. */
 function parsedOnce<T>(id: string, raw: string, { parsed }: ReadContext, parse: (text: string) => T): T {
   const known = parsed?.get(id) as T | undefined;
@@ -118,16 +130,10 @@ function begun(graph: WordedGraph, sample: number | undefined): WordedGraph {
 }
 
 /** Nodes and edges of a file, brought into a table of the kind. */
-const graphForm = (
-  table: ListForm,
-  { id, label, sample, suits }: { id: string; label: string; sample: string; suits: (text: string) => boolean },
-  graphOf: (text: string) => WordedGraph,
-): ListForm => ({
-  id,
-  label,
-  sample,
-  suits: (text) => (suits(text) ? 1 : 0),
+const graphForm = (table: ListForm, known: KnownForm, graphOf: (text: string) => WordedGraph): ListForm => ({
+  ...certain(known),
   read(raw, context) {
+    const { id, label } = known;
     let graph: WordedGraph;
     try {
       graph = parsedOnce(id, raw, context, graphOf);
@@ -159,16 +165,10 @@ const skos = {
 };
 
 /** A form that is brought into a table. @param rowsOf the headings first */
-const directoryForm = (
-  table: ListForm,
-  { id, label, sample, suits }: { id: string; label: string; sample: string; suits: (text: string) => boolean },
-  rowsOf: (text: string) => string[][],
-): ListForm => ({
-  id,
-  label,
-  sample,
-  suits: (text) => (suits(text) ? 1 : 0),
+const directoryForm = (table: ListForm, known: KnownForm, rowsOf: (text: string) => string[][]): ListForm => ({
+  ...certain(known),
   read(raw, context) {
+    const { id } = known;
     const rows = parsedOnce(id, raw, context, rowsOf);
     const some = context.sample === undefined ? rows : rows.slice(0, context.sample + 1);
     return { ...table.read(writeCsv(some), { ...context, headings: true }), form: id };

@@ -1,22 +1,10 @@
 /** Directory exports: the standards' own examples, from memory, and charts of them. */
 import { describe, expect, it } from 'vitest';
-import { offersFor } from '../../src/core/offers';
-
-/** Rows of the first offer: name and what is asked for. */
-function read(text: string) {
-  const [offer] = offersFor(text);
-  const { items, form } = offer!.list!;
-  const nameOf = (id: string | null) => items.find((item) => item.id === id)?.fields['name'] ?? null;
-  return {
-    kind: offer!.kind.id,
-    form,
-    items: items.map(({ fields, parent }) => ({ ...fields, under: nameOf(parent) })),
-  };
-}
+import { firstOffer } from '../support/first-offer';
 
 describe('LDIF', () => {
   it('the examples of RFC 2849: records, lines that go on, base64', () => {
-    const { form, items } = read(`version: 1
+    const { form, items } = firstOffer(`version: 1
 dn: cn=Barbara Jensen, ou=Product Development, dc=airius, dc=com
 objectclass: top
 objectclass: person
@@ -53,7 +41,7 @@ title:: 5Za25qWt6YOoIOmDqOmVtw==
   });
 
   it('who reports to whom is told by distinguished names, however they are spaced', () => {
-    const { kind, items } = read(`dn: ou=People,dc=garden
+    const { kind, items } = firstOffer(`dn: ou=People,dc=garden
 objectClass: organizationalUnit
 ou: People
 
@@ -77,7 +65,7 @@ mail: piet@garden.example
 
 describe('vCard', () => {
   it('the example of RFC 6350, 7.2, and one of 3.0 with groups and escapes', () => {
-    const { form, items } = read(`BEGIN:VCARD
+    const { form, items } = firstOffer(`BEGIN:VCARD
 VERSION:4.0
 UID:urn:uuid:4fbe8971-0bc3-424c-9c26-36c3e1eff6b1
 FN;PID=1.1:J. Doe
@@ -133,7 +121,7 @@ describe('SCIM', () => {
       totalResults: 2,
       Resources: [manager, user],
     };
-    const { kind, items } = read(JSON.stringify(list));
+    const { kind, items } = firstOffer(JSON.stringify(list));
     expect(kind).toBe('org');
     expect(items).toMatchObject([
       { name: 'John Smith', under: null },

@@ -7,20 +7,9 @@ import { parse as parseTheirs } from 'graphology-graphml';
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../../src/core/kinds';
-import { offersFor } from '../../src/core/offers';
 import { readList } from '../../src/core/read';
+import { firstOffer } from '../support/first-offer';
 import { readAs } from '../support/kinds';
-
-const first = (text: string) => {
-  const [offer] = offersFor(text);
-  const { items, form } = offer!.list!;
-  const nameOf = (id: string | null) => items.find((item) => item.id === id)?.fields['name'] ?? null;
-  return {
-    kind: offer!.kind.id,
-    form,
-    items: items.map(({ fields, parent }) => ({ ...(fields as { name: string }), under: nameOf(parent) })),
-  };
-};
 
 /** Why a text can't be read at all. */
 function refusedWith(form: string, text: string): string {
@@ -58,7 +47,7 @@ const NESTED = `<graphml><key id="n" for="node" attr.name="name"/><graph>
 
 describe('GraphML', () => {
   it('the primer’s example is read with its nodes, what is said of them, and its edges', () => {
-    expect(first(PRIMER)).toEqual({
+    expect(firstOffer(PRIMER)).toEqual({
       kind: 'org',
       form: 'graphml',
       items: [
@@ -69,7 +58,7 @@ describe('GraphML', () => {
     });
   });
   it('words that a program draws are names and phrases', () => {
-    expect(first(LABELLED)).toEqual({
+    expect(firstOffer(LABELLED)).toEqual({
       kind: 'concept',
       form: 'graphml',
       items: [
@@ -79,7 +68,7 @@ describe('GraphML', () => {
     });
   });
   it('nodes within nodes stand under them', () => {
-    expect(first(NESTED).items.map(({ name, under }) => `${name} < ${under}`)).toEqual([
+    expect(firstOffer(NESTED).items.map(({ name, under }) => `${name} < ${under}`)).toEqual([
       'Quay < null',
       'Plants < Quay',
       'Ann < Plants',
@@ -123,7 +112,7 @@ ex:scheme a skos:ConceptScheme ; skos:hasTopConcept ex:animals .
 
 describe('SKOS', () => {
   it('concepts of the primer, each relation once however often it is said', () => {
-    expect(first(SKOS)).toEqual({
+    expect(firstOffer(SKOS)).toEqual({
       kind: 'concept',
       form: 'skos',
       items: [
