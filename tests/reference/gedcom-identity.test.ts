@@ -210,6 +210,11 @@ describe('read, written and read', () => {
       { numRuns: 150 },
     );
   });
+  it('what was carried in another way before is no hindrance', () => {
+    const { chart } = readAs('family', SAMPLE);
+    const carriedBefore = { 'gedcom name i1': 'One /Oke/', 'gedcom indi i1': '[{"tag":"SEX","value":"M"}]' };
+    expect(written({ ...chart, carried: carriedBefore })).toContain('1 NAME One');
+  });
   it('nobody is invented for one child of nobody; brothers and sisters hang from a line', () => {
     const { chart, kind, problems } = readAs('family', decode(REAL).text);
     expect(kind.figures(chart, kind.structure(chart))).toMatchObject({ people: 93 });

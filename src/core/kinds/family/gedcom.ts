@@ -129,7 +129,7 @@ export interface CarriedFile {
 /** The file that a chart came from, as it was. */
 export function carriedFile({ carried = {} }: Pick<Chart, 'carried'>): CarriedFile {
   const found = Object.entries(carried)
-    .filter(([key]) => key.startsWith('gedcom '))
+    .filter(([key]) => [PERSON, FAMILY, OTHER].some((kind) => key.startsWith(`${kind} `)))
     .map(([key, text]) => {
       const [place, record] = JSON.parse(text) as [number, Bare];
       return { key, place, record: revived(record) };
