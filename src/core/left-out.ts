@@ -2,7 +2,7 @@
 import { type Chart, setsOf } from './chart';
 import type { Kind, ListFormat } from './kinds';
 import { comparing, matterOf } from './kinds';
-import { folded, gridOf, matchLines, tidy } from './list';
+import { countingIds, folded, gridOf, matchLines, tidy } from './list';
 import { chartOfList, readList } from './read';
 
 /** Columns that only tell lines apart, or repeat where they stand. */
@@ -32,7 +32,7 @@ export function leftOut(kind: Kind, chart: Chart, format: ListFormat): string[] 
   if (lines === 0) return [];
   const { item, items } = matterOf(kind, chart);
   const counted = (count: number) => `${count.toLocaleString('en-GB')} ${count === 1 ? item : items}`;
-  const read = readList(kind, format.write(chart, true), { newId: countingFresh() });
+  const read = readList(kind, format.write(chart, true), { newId: countingIds('fresh') });
   if (!read.ok) return [`all ${counted(lines)}`];
   const again = chartOfList(kind, chart.title, read.list);
   const same = comparing(kind, chart).same?.(read.list);
@@ -59,8 +59,3 @@ export function leftOut(kind: Kind, chart: Chart, format: ListFormat): string[] 
   if (records > 0 && !again.carried) lost.push('what came with its file and is not drawn (places, sources, notes)');
   return lost;
 }
-
-const countingFresh = () => {
-  let count = 0;
-  return () => `fresh${++count}`;
-};

@@ -2,16 +2,15 @@
 import { createHash } from 'node:crypto';
 import type { Picture } from '../core/chart';
 import { type Source, sourceOf, UnreadableFile } from '../core/formats';
-import { ApiError, BODY_LIMIT, readBytes } from './http';
+import { ApiError, BODY_LIMIT, isJsonType, readBytes } from './http';
 import { keepPicture } from './item-pictures';
 
 /** Bodies of forms on pages of others: only what a page of ours sends on purpose is a file. */
 const OF_FORMS = /^(?:text\/plain|multipart\/form-data|application\/x-www-form-urlencoded)\b/i;
-const JSON_TYPE = /^application\/(?:[\w.-]+\+)?json\b/i;
 
 export const isFile = (request: Request, alsoText = false): boolean => {
   const type = request.headers.get('content-type');
-  return type !== null && !JSON_TYPE.test(type) && (alsoText || !OF_FORMS.test(type));
+  return type !== null && !isJsonType(type) && (alsoText || !OF_FORMS.test(type));
 };
 
 export interface ListFile extends Source {

@@ -114,7 +114,12 @@ export function ungzipped(bytes: Uint8Array): Uint8Array {
   const said = bytes.length < 4 ? -1 : new DataView(bytes.buffer, bytes.byteOffset).getUint32(bytes.length - 4, true);
   if (failed || (members <= 1 && said !== total))
     throw new UnreadableFile('This packed file is cut off or damaged; pack it again, or open what was packed.');
-  const all = new Uint8Array(total);
+  return joined(parts);
+}
+
+/** Pieces as they came, in one. */
+export function joined(parts: readonly Uint8Array[]): Uint8Array {
+  const all = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
   let at = 0;
   for (const part of parts) {
     all.set(part, at);

@@ -2,7 +2,7 @@
  * A family with its pictures in one file. Source: "The FamilySearch GEDCOM Specification" 7.0, chapter 4 (FamilySearch
  * GEDZIP): an archive whose part `gedcom.ged` names the other parts as its files.
  */
-import { unfoldBytes } from './archive';
+import { joined, unfoldBytes } from './archive';
 
 const GEDCOM = 'gedcom.ged';
 /** Pictures are taken along up to this much; the family comes in without those that are left. */
@@ -29,16 +29,7 @@ export function readGedzip(bytes: Uint8Array): { gedcom: Uint8Array; pictures: M
     },
     true,
   );
-  const whole = (own: readonly Uint8Array[]) => {
-    const all = new Uint8Array(own.reduce((sum, { length }) => sum + length, 0));
-    let at = 0;
-    for (const part of own) {
-      all.set(part, at);
-      at += part.length;
-    }
-    return all;
-  };
-  const gedcom = whole(parts.get(GEDCOM) ?? []);
+  const gedcom = joined(parts.get(GEDCOM) ?? []);
   parts.delete(GEDCOM);
-  return { gedcom, pictures: new Map([...parts].map(([name, own]) => [name, whole(own)])) };
+  return { gedcom, pictures: new Map([...parts].map(([name, own]) => [name, joined(own)])) };
 }

@@ -3,7 +3,7 @@ import type { ColumnSetting, FieldType } from '../chart';
 import { dateIn, dateKey } from './dates';
 import { readNumber } from './numbers';
 import { folded } from './words';
-import { dateWords, writtenDate } from './written-dates';
+import { dateWords, MONTH_NAMES, writtenDate } from './written-dates';
 
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base', ignorePunctuation: false });
 const exact = new Intl.Collator('en', { numeric: true });
@@ -37,7 +37,6 @@ export function byType(type: FieldType): (a: string, b: string) => number {
 }
 
 const PLAIN_DATE = /^(\d{4}-\d{1,2}-\d{1,2}|\d{1,2}[./]\d{1,2}[./]\d{4})$/;
-const MONTHS = 'January February March April May June July August September October November December'.split(' ');
 const two = (value: number) => String(value).padStart(2, '0');
 
 /** A cell as it stands on the sheet. What is not of its column's type is shown as it is written. */
@@ -54,8 +53,8 @@ export function showField(text: string, { type = 'text', dates, decimals, curren
     if (!date || (dates === undefined && !PLAIN_DATE.test(text.trim()))) return text;
     const { year, month, day } = date;
     if (month < 1 || month > 12 || dates === 'year') return String(year);
-    if (day === 0 || dates === 'month') return `${MONTHS[month - 1]} ${year}`;
-    return dates === 'short' ? `${two(day)}/${two(month)}/${year}` : `${day} ${MONTHS[month - 1]} ${year}`;
+    if (day === 0 || dates === 'month') return `${MONTH_NAMES[month - 1]} ${year}`;
+    return dates === 'short' ? `${two(day)}/${two(month)}/${year}` : `${day} ${MONTH_NAMES[month - 1]} ${year}`;
   }
   const value = readNumber(text);
   if (value === undefined) return text;

@@ -12,10 +12,12 @@ const MONTHS: Readonly<Record<Calendar, readonly string[]>> = {
   french: ['VEND', 'BRUM', 'FRIM', 'NIVO', 'PLUV', 'VENT', 'GERM', 'FLOR', 'PRAI', 'MESS', 'THER', 'FRUC', 'COMP'],
   hebrew: ['TSH', 'CSH', 'KSL', 'TVT', 'SHV', 'ADR', 'ADS', 'NSN', 'IYR', 'SVN', 'TMZ', 'AAV', 'ELL'],
 };
-const COMMON = 'January February March April May June July August September October November December'.split(' ');
+/** As English writes them out. */
+export const MONTH_NAMES =
+  'January February March April May June July August September October November December'.split(' ');
 const NAMES: Readonly<Record<Calendar, readonly string[]>> = {
-  gregorian: COMMON,
-  julian: COMMON,
+  gregorian: MONTH_NAMES,
+  julian: MONTH_NAMES,
   french:
     'Vendémiaire Brumaire Frimaire Nivôse Pluviôse Ventôse Germinal Floréal Prairial Messidor Thermidor Fructidor complementary'.split(
       ' ',

@@ -75,11 +75,12 @@ export function meets<T>(schema: z.ZodType<T>, value: unknown): T {
   throw new ApiError(422, 'wrong-value', `${first.field ? `${first.field}: ` : ''}${first.message}`, problems);
 }
 
+export const isJsonType = (type: string): boolean => /^application\/([\w.-]+\+)?json\b/i.test(type);
+
 /** @throws 400 for malformed JSON, 413 for too large, 415 for another type, 422 where the schema is not met */
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<{ body: T; text: string }> {
   const type = request.headers.get('content-type') ?? 'application/json';
-  if (!/^application\/([\w.-]+\+)?json\b/i.test(type))
-    throw new ApiError(415, 'not-json', 'Send JSON, with content-type application/json.');
+  if (!isJsonType(type)) throw new ApiError(415, 'not-json', 'Send JSON, with content-type application/json.');
   const text = await readText(request);
   if (depthOfJson(text, DEPTH_LIMIT) > DEPTH_LIMIT)
     throw new ApiError(400, 'too-nested', `The JSON is nested deeper than ${DEPTH_LIMIT} levels.`);

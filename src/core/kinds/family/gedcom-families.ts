@@ -81,18 +81,14 @@ export class FamilyRecords {
       }
     }
     for (const open of this.#open) this.#tidied(open, was, is);
+    const gone = new Set([...this.dropped].map(({ xref }) => xref));
     for (const record of this.#people.values())
       record.children = record.children.filter(
-        ({ tag, value }) => (tag !== 'FAMC' && tag !== 'FAMS') || !this.#isDropped(value),
+        ({ tag, value }) => (tag !== 'FAMC' && tag !== 'FAMS') || !gone.has(value),
       );
   }
 
   #isNamedNow = (id: string): boolean => this.#people.has(id) && !this.#xrefOf.has(id);
-
-  #isDropped(xref: string): boolean {
-    for (const record of this.dropped) if (record.xref === xref) return true;
-    return false;
-  }
 
   #added(): Open {
     const record: GedcomNode = { ...node('FAM'), xref: this.#nextXref() };

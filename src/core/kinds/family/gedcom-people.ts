@@ -64,8 +64,7 @@ export function membersOf<Node extends GedcomNode>(
   const byXref = new Map(people.flatMap((one) => (one.record.xref ? [[one.record.xref, one] as const] : [])));
   const claims = (tag: string) => {
     const found = new Map<string, string[]>();
-    for (const { id, record } of people)
-      for (const { value } of subs(record, tag)) found.set(value, [...(found.get(value) ?? []), id]);
+    for (const { id, record } of people) for (const { value } of subs(record, tag)) pushTo(found, value, id);
     return found;
   };
   const [asPartner, asChild] = [claims('FAMS'), claims('FAMC')];
