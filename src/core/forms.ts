@@ -20,20 +20,24 @@ import {
   jsonForm,
   type ListForm,
   type ListRead,
+  linesIn,
   looksLikeLdif,
   looksLikeVcard,
+  MOST_LINES,
+  parsedOnce,
   plainText,
   type ReadContext,
   readGraph,
   recognise,
   refusedAs,
   SOFT_BREAK,
+  type TableForm,
+  TOO_MANY_LINES,
   tableOfLdif,
   tableOfVcards,
-  writeCsv,
 } from './list';
 
-const isTable = ({ id }: ListForm) => id === 'csv' || id === 'tsv';
+const isTable = (form: ListForm): form is TableForm => 'readRows' in form;
 
 /** The kind's form for lines of text that a text most surely is. */
 const textForm = (kind: Kind, text: string): ListForm =>
@@ -55,6 +59,7 @@ const markdownForm = (kind: Kind): ListForm => ({
         : 0,
   read(raw, context) {
     const text = outlineOfMarkdown(plainText(raw), kind.plus ?? '');
+    if (linesIn(text, MOST_LINES) > MOST_LINES) return refusedAs('markdown', TOO_MANY_LINES);
     return { ...textForm(kind, text).read(text, context), form: 'markdown' };
   },
 });
@@ -112,25 +117,8 @@ const certain = ({ suits, ...known }: KnownForm): Omit<ListForm, 'read'> => ({
   suits: (text) => (suits(text) ? 1 : 0),
 });
 
-/** What a form makes of a text, made once for all kinds that are asked. */
-function parsedOnce<T>(id: string, raw: string, { parsed }: ReadContext, parse: (text: string) => T): T {
-  const known = parsed?.get(id) as T | undefined;
-  if (known !== undefined) return known;
-  const made = parse(raw);
-  parsed?.set(id, made);
-  return made;
-}
-
-/** The first nodes of a graph, with what joins them. */
-function begun(graph: WordedGraph, sample: number | undefined): WordedGraph {
-  if (sample === undefined || graph.nodes.length <= sample) return graph;
-  const nodes = graph.nodes.slice(0, sample);
-  const there = new Set(nodes.map(({ id }) => id));
-  return { ...graph, nodes, edges: graph.edges.filter(({ source, target }) => there.has(source) && there.has(target)) };
-}
-
 /** Nodes and edges of a file, brought into a table of the kind. */
-const graphForm = (table: ListForm, known: KnownForm, graphOf: (text: string) => WordedGraph): ListForm => ({
+const graphForm = (table: TableForm, known: KnownForm, graphOf: (text: string) => WordedGraph): ListForm => ({
   ...certain(known),
   read(raw, context) {
     const { id, label } = known;
@@ -140,7 +128,7 @@ const graphForm = (table: ListForm, known: KnownForm, graphOf: (text: string) =>
     } catch (error) {
       return refusedAs(id, `This ${label} is broken: ${(error as Error).message}.`);
     }
-    return { ...readGraph(table, begun(graph, context.sample), context), form: id };
+    return { ...readGraph(table, graph, context), form: id };
   },
 });
 
@@ -165,13 +153,13 @@ const skos = {
 };
 
 /** A form that is brought into a table. @param rowsOf the headings first */
-const directoryForm = (table: ListForm, known: KnownForm, rowsOf: (text: string) => string[][]): ListForm => ({
+const directoryForm = (table: TableForm, known: KnownForm, rowsOf: (text: string) => string[][]): ListForm => ({
   ...certain(known),
   read(raw, context) {
     const { id } = known;
     const rows = parsedOnce(id, raw, context, rowsOf);
     const some = context.sample === undefined ? rows : rows.slice(0, context.sample + 1);
-    return { ...table.read(writeCsv(some), { ...context, headings: true }), form: id };
+    return { ...table.readRows(some, { ...context, headings: true }), form: id };
   },
 });
 
@@ -194,7 +182,7 @@ const all = new WeakMap<Kind, readonly ListForm[]>();
 export function formsOf(kind: Kind): readonly ListForm[] {
   const known = all.get(kind);
   if (known) return known;
-  const table = kind.forms.find(({ id }) => id === 'csv')!;
+  const table = kind.forms.find(isTable)!;
   const forms = [
     ...kind.forms,
     markdownForm(kind),

@@ -232,6 +232,33 @@ describe('long lists', () => {
     const [offer] = offersFor(`Name,Age,City\n${rows(42_000)}\n`);
     expect(offer!.fitness).toMatchObject({ sure: 0, why: expect.stringMatching(/42000 lines; a chart holds 30000/) });
   });
+  it('of very long rows are tables, also where the last is cut at a blank', () => {
+    const cells = (i: number) => Array.from({ length: 150 }, (_, at) => (at ? `${i} of ${at}` : `Person ${i}`));
+    const text = ['Name', ...cells(0).slice(1)].join(',');
+    const [offer] = offersFor([text, ...Array.from({ length: 600 }, (_, i) => cells(i).join(','))].join('\n'));
+    expect(offer!.list).toMatchObject({ form: 'csv' });
+    expect(offer!.list!.items).toHaveLength(600);
+  });
+  it('of a family that is too long say so, not that others cannot read them', () => {
+    const people = Array.from({ length: 30_001 }, (_, i) => `0 @I${i}@ INDI\n1 NAME Ann /Number${i}/`);
+    const [offer] = offersFor(['0 HEAD', '1 GEDC', '2 VERS 5.5.1', ...people, '0 TRLR'].join('\n'));
+    expect(offer!.kind.id).toBe('family');
+    expect(offer!.fitness.why).toMatch(/30001 lines; a chart holds 30000/);
+  });
+  it('of things and what joins them are told by the first lines between them, and by as many alone as there are', () => {
+    const nodes = Array.from({ length: 6_000 }, (_, i) => ({
+      id: i,
+      label: `Habitat number ${i}, by the old sea wall`,
+    }));
+    const links = Array.from({ length: 4_000 }, (_, i) => ({
+      source: 5_999 - i,
+      target: (i * 7) % 4_000,
+      label: 'feeds',
+    }));
+    const [offer] = offersFor(JSON.stringify({ nodes, links }));
+    expect(offer).toMatchObject({ kind: { id: 'concept' }, list: { form: 'json' } });
+    expect(new Set(offer!.list!.items.map(({ fields }) => fields['name'])).size).toBe(6_000);
+  });
 });
 
 describe('lists of more lines than a function takes arguments', () => {

@@ -56,14 +56,16 @@ function noList({ items, sets }: ListRead): string | undefined {
 /** Every kind with what a text can become as it, the surest first. @param options what a person chose about a table */
 export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 'roles'> = {}): Offer[] {
   // Of a long list every kind looks at the beginning; only the one that comes first then reads it whole.
-  const sample = text.length > MOST_WHOLE ? SAMPLE : undefined;
   const said = kindSaid(text);
   const parsed = new Map<string, unknown>();
   const claimed = kinds
     .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
     .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
+  const claims = (kind: Kind) => formsOf(kind).some(({ id }) => id === claimed?.id);
+  // What only one kind reads need not be looked at before.
+  const sample = text.length > MOST_WHOLE && kinds.filter(claims).length !== 1 ? SAMPLE : undefined;
   const offers = kinds.map((kind): Offer => {
-    if (claimed && !formsOf(kind).some(({ id }) => id === claimed.id))
+    if (claimed && !claims(kind))
       return {
         kind,
         fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
@@ -86,7 +88,8 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
       };
     return { kind, fitness: { sure: left, why }, list };
   });
-  offers.sort((a, b) => b.fitness.sure - a.fitness.sure);
+  // Where nothing came of it, whoever it was written for says why.
+  offers.sort((a, b) => b.fitness.sure - a.fitness.sure || Number(claims(b.kind)) - Number(claims(a.kind)));
   return sample === undefined ? offers : wholly(offers, text, { ...options, parsed });
 }
 

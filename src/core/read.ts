@@ -6,11 +6,14 @@ import {
   countingIds,
   joinContinued,
   type ListRead,
+  linesIn,
   MOST_LEVELS,
+  MOST_LINES,
   type Problem,
   plainText,
   recognise,
   SOFT_BREAK,
+  TOO_MANY_LINES,
   tooDeep,
 } from './list';
 
@@ -63,27 +66,13 @@ function limited(list: ListRead): ListRead {
 /** A line of a list is shorter; what is longer is something else. */
 const MOST_LETTERS = 100_000;
 
-/** A line is about one item; some forms have a few lines for one. Asked before anything is read. */
-const MOST_LINES = 3 * ITEM_LIMIT;
-
-/** Lines with words, counted up to one more than `most`. */
-function linesIn(text: string, most: number): number {
-  let count = 0;
-  let words = false;
-  for (let i = 0; i <= text.length && count <= most; i++) {
-    const c = i < text.length ? text.charCodeAt(i) : 10;
-    if (c === 10 || c === 13) {
-      if (words) count++;
-      words = false;
-    } else if (c > 32) words = true;
-  }
-  return count;
-}
+/** Letters of the first lines that are looked at: wide tables say what they are in fewer. */
+const MOST_SAMPLED = 400_000;
 
 /** The first lines of a text. */
 function firstLines(text: string, most: number): string {
   let end = -1;
-  for (let line = 0; line < most; line++) {
+  for (let line = 0; line < most && end < MOST_SAMPLED; line++) {
     end = text.indexOf('\n', end + 1);
     if (end < 0) return text;
   }
@@ -114,7 +103,7 @@ export interface ReadOptions {
   readonly headings?: boolean | undefined;
   /** Only so many lines, elements or records are read, to see what a long list is. */
   readonly sample?: number | undefined;
-  /** What a form made of this very text, by its id, for other kinds that read it too. */
+  /** What forms made of a text, for other kinds that read it too. */
   readonly parsed?: Map<string, unknown> | undefined;
 }
 
@@ -137,12 +126,7 @@ export function readList(kind: Kind, whole: string, options: ReadOptions = {}): 
     );
   const text = sample !== undefined && isInLines(chosen) ? firstLines(whole, sample) : whole;
   if (isLineForm(chosen)) {
-    const count = linesIn(text, MOST_LINES);
-    if (count > MOST_LINES)
-      return fail(
-        'too-many-lines',
-        `The list has more than ${MOST_LINES.toLocaleString('en-GB')} lines; a chart holds ${ITEM_LIMIT} items at the most.`,
-      );
+    if (linesIn(text, MOST_LINES) > MOST_LINES) return fail('too-many-lines', TOO_MANY_LINES);
     const long = text.split('\n').findIndex((line) => line.length > MOST_LETTERS);
     if (long >= 0)
       return fail(
@@ -152,7 +136,8 @@ export function readList(kind: Kind, whole: string, options: ReadOptions = {}): 
   }
   const joined = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
   const read = chosen.read(joined, { columns: kind.columns, newId, roles, headings, sample, parsed });
-  if (read.refused !== undefined) return fail('not-a-list', read.refused);
+  if (read.refused !== undefined)
+    return fail(read.refused === TOO_MANY_LINES ? 'too-many-lines' : 'not-a-list', read.refused);
   const list = limited(unheld(read));
   if (list.items.length === 0) return fail('empty-list', NO_WORDS);
   if (list.items.length > ITEM_LIMIT)

@@ -32,6 +32,20 @@ describe('what a file declares', () => {
   });
 });
 
+describe('bytes that no text has', () => {
+  it('are told from text in any encoding by the signs of control among them', () => {
+    let state = 5;
+    const any = Uint8Array.from({ length: 9_000 }, () => {
+      state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+      return state >>> 24;
+    });
+    expect(decode(any)).toMatchObject({ binary: true, text: '' });
+    expect(decode(any.filter((byte) => byte !== 0)).binary).toBe(true);
+    // A bell, a shift and the end of a file of old.
+    expect(decode(latin('Oriel Tansley\r\n\x07Piet\t\x0eMarrable\x0f\f\x1a'))).toMatchObject({ binary: false });
+  });
+});
+
 describe('what nothing declares', () => {
   const TEXT: Readonly<Record<string, string>> = {
     'windows-1251': 'Имя;Должность\nПётр Лугов;Садовник\nАнна Берегова;Директор сада\nИлья Травин;Сторож\n',

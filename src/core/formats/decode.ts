@@ -98,16 +98,22 @@ export interface Decoded {
   readonly text: string;
   /** What to look at, in a sentence; empty where nothing is in doubt. */
   readonly said: string;
-  /** It holds bytes that no text has. */
+  /** It holds bytes that no text has; then there is no text. */
   readonly binary: boolean;
+}
+
+/** Whether bytes have more signs of control than text has: all but those that move on, ring, turn or shift (common practice). */
+function isBinary(bytes: Uint8Array): boolean {
+  const head = bytes.subarray(0, 8_000);
+  const odd = head.filter((byte) => byte < 7 || (byte > 15 && byte < 32 && byte !== 26 && byte !== 27)).length;
+  return odd > head.length * 0.01;
 }
 
 /** Labels and decoders are those of the Encoding Standard (WHATWG), and those of `old-encodings.ts`. */
 export function decode(bytes: Uint8Array): Decoded {
   const marked = MARKS.find(([mark]) => mark.every((byte, i) => bytes[i] === byte))?.[1] ?? unmarked16(bytes);
   if (marked) return { text: new TextDecoder(marked).decode(bytes), said: '', binary: false };
-  const nulls = bytes.subarray(0, 8_000).filter((byte) => byte === 0).length;
-  const binary = nulls > 0 && nulls > Math.min(bytes.length, 8_000) * 0.01;
+  if (isBinary(bytes)) return { text: '', said: '', binary: true };
   let plain: string | undefined;
   try {
     plain = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
@@ -118,14 +124,14 @@ export function decode(bytes: Uint8Array): Decoded {
   const label = DECLARED.flatMap((pattern) => pattern.exec(head)?.[1] ?? [])[0];
   const declared = label === undefined ? undefined : named(label);
   // Bytes that are good UTF-8 are hardly ever anything else, whatever a file says of itself; ANSEL may look like it.
-  if (plain !== undefined && declared !== 'ansel') return { text: plain, said: '', binary };
+  if (plain !== undefined && declared !== 'ansel') return { text: plain, said: '', binary: false };
   const text = declared === undefined || declared === 'utf-8' ? undefined : inEncoding(bytes, declared);
-  if (text !== undefined) return { text, said: '', binary };
-  if (plain !== undefined) return { text: plain, said: '', binary };
+  if (text !== undefined) return { text, said: '', binary: false };
+  if (plain !== undefined) return { text: plain, said: '', binary: false };
   const encoding = guessed(bytes);
   return {
     text: inEncoding(bytes, encoding)!,
     said: `This file is not in UTF-8; it was read as ${shown(encoding)}. Look whether accents came out right.`,
-    binary,
+    binary: false,
   };
 }

@@ -91,6 +91,9 @@ describe('a document', () => {
       'Suda < Piet',
     ]);
   });
+  it('longer than is read is told of in words, before it is read', async () => {
+    await expect(sourceOf(docx(paragraph('Oriel').repeat(40_000)))).rejects.toThrow(/longer than 500 pages/);
+  });
   it('without words, cut off, or of another sort is told of in words', async () => {
     const whole = docx(item(0, 'Oriel'));
     await expect(sourceOf(docx(''))).rejects.toThrow(/no words in it/);

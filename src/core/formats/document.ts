@@ -70,6 +70,23 @@ function markdownOf(html: string): string {
     .join('\n');
 }
 
+/** Elements of a document that is read, about 20,000 plain paragraphs: more would take longer than anybody waits. */
+const MOST_ELEMENTS = 100_000;
+
+/** Counts elements as they unfold. @throws UnreadableFile where there are too many */
+function elementCounter(): (text: string) => void {
+  let count = 0;
+  let before = '';
+  return (text) => {
+    count += (before + text).split('<w:').length - 1;
+    before = text.slice(-2);
+    if (count > MOST_ELEMENTS)
+      throw new UnreadableFile(
+        'This document is longer than 500 pages or so, more than is read of one; copy its list and paste it, or save it as plain text.',
+      );
+  };
+}
+
 const IS_TABLE = /<tr[\s>][\s\S]*<tr[\s>]/i;
 const IS_ORDERED = /<(?:h[1-6]|li)[\s>]/i;
 
@@ -80,7 +97,7 @@ const IS_ORDERED = /<(?:h[1-6]|li)[\s>]/i;
  */
 export async function textOfDocument(bytes: Uint8Array): Promise<string> {
   // Told early where it is damaged, or grows out of bounds.
-  unfold(bytes, () => undefined, true);
+  unfold(bytes, (name) => (name === 'word/document.xml' ? elementCounter() : undefined), true);
   const { default: mammoth } = await import('mammoth');
   let html: string;
   try {

@@ -49,8 +49,8 @@ function markdownRows(text: string): Row[] {
 const MOST_SWALLOWED = 100_000;
 
 export interface RowsRead {
-  readonly rows: Row[];
-  readonly problems: Problem[];
+  readonly rows: readonly Row[];
+  readonly problems: readonly Problem[];
   /** Why the text was not taken as rows, in words. */
   readonly refused?: string;
 }

@@ -17,7 +17,7 @@ export { inLanguages } from './headings';
 export { jsonForm, listAsJson } from './json';
 export { readGraph } from './json-graph';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
-export { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
+export { depthOfJson, linesIn, MOST_LEVELS, MOST_LINES, TOO_MANY_LINES, tooDeep } from './limits';
 export { lineProblems, mergeLines, problemKey } from './lines';
 export { matchLines, SURE } from './match';
 export { jaroWinkler, LIKELY, likeness } from './names';
@@ -33,9 +33,11 @@ export {
   type ListForm,
   type ListRead,
   type Problem,
+  parsedOnce,
   type ReadContext,
   type Repair,
   refusedAs,
+  type TableForm,
 } from './types';
 export {
   editDistance,

@@ -1,7 +1,6 @@
 /** Graphs as JSON: things in one list, what joins two of them in another, as graph libraries exchange them. */
 import { pushTo } from '../grouped';
-import { writeCsv } from './table';
-import type { Column, ListForm, ListRead, ReadContext } from './types';
+import type { ListRead, ReadContext, TableForm } from './types';
 
 type Entry = Record<string, unknown>;
 const isRecord = (value: unknown): value is Entry =>
@@ -26,13 +25,15 @@ const endOf = (entry: Entry, keys: readonly string[]): Scalar | undefined =>
   firstOf(entry, keys) ??
   keys.map((key) => entry[key]).flatMap((end) => (isRecord(end) ? (firstOf(end, IDS) ?? []) : []))[0];
 
+/** Things, and what joins two of them by their ids. */
 interface Graph {
   readonly nodes: readonly { readonly id: string; readonly name: string; readonly fields: Entry }[];
   readonly links: readonly { readonly from: string; readonly to: string; readonly phrase: string }[];
 }
 
 /** @returns undefined where a value is no graph */
-function graphOf(value: Entry): Graph | undefined {
+export function graphOf(value: unknown): Graph | undefined {
+  if (!isRecord(value)) return undefined;
   const entriesOf = (key: string): Entry[] | undefined => {
     const own = value[key];
     if (Array.isArray(own)) return own.map((entry) => (isRecord(entry) ? entry : { id: entry }));
@@ -66,23 +67,33 @@ function graphOf(value: Entry): Graph | undefined {
   return links.length === 0 ? undefined : { nodes, links };
 }
 
-/** The things of a graph, for kinds that know no lines between items; undefined where a value is no graph. */
-export const thingsOfGraph = (value: unknown): readonly unknown[] | undefined =>
-  isRecord(value) ? graphOf(value)?.nodes.map(({ name, fields }) => ({ name, ...fields })) : undefined;
+/** The first lines between things of a graph with what they join, and as large a part of what nothing joins. */
+function begun(graph: Graph, sample: number | undefined): Graph {
+  if (sample === undefined || graph.nodes.length <= sample) return graph;
+  const endsOf = (links: Graph['links']) => new Set(links.flatMap(({ from, to }) => [from, to]));
+  const links = graph.links.slice(0, sample);
+  const [joined, all] = [endsOf(links), endsOf(graph.links)];
+  const lone = graph.nodes.filter(({ id }) => !all.has(id));
+  const some = new Set(lone.slice(0, Math.ceil((lone.length * joined.size) / all.size)));
+  return { nodes: graph.nodes.filter((node) => joined.has(node.id) || some.has(node)), links };
+}
+
+/** The things of a graph, for kinds that know no lines between items. */
+export const thingsOfGraph = ({ nodes }: Graph): readonly unknown[] =>
+  nodes.map(({ name, fields }) => ({ name, ...fields }));
 
 /** How many of the links lead to something that another leads to already. */
 const doubled = (ends: readonly string[]): number => ends.length - new Set(ends).size;
 
 /**
  * A graph as a table of a kind: propositions where the kind knows phrases, else every thing with what it stands under.
- * @returns rows, the headings first; undefined where a value is no graph, or the kind knows no lines between items
+ * @param context of which columns and sample count
+ * @returns rows, the headings first; undefined where the kind knows no lines between items
  */
-export function tableOfGraph(value: unknown, columns: readonly Column[]): string[][] | undefined {
-  if (!isRecord(value)) return undefined;
+export function tableOfGraph(graph: Graph, { columns, sample }: ReadContext): string[][] | undefined {
   const [above, other] = columns.filter(({ refers }) => refers === 'one');
-  const graph = above && !other ? graphOf(value) : undefined;
-  if (!above || !graph) return undefined;
-  const { nodes, links } = graph;
+  if (!above || other) return undefined;
+  const { nodes, links } = begun(graph, sample);
   const nameOf = new Map(nodes.map(({ id, name }) => [id, name]));
   const phrase = columns.find(({ field }) => field === 'phrase');
   const own = columns.find(({ field }) => field === 'name')!;
@@ -129,7 +140,7 @@ export function tableOfGraph(value: unknown, columns: readonly Column[]): string
 
 /** A graph of words as a list of a kind. @param table the kind's form for CSV */
 export function readGraph(
-  table: ListForm,
+  table: TableForm,
   graph: {
     readonly question?: string;
     readonly nodes: readonly {
@@ -144,16 +155,17 @@ export function readGraph(
   const idLabel = context.columns.find(({ field }) => field === 'id')?.label;
   // What a person numbered stands apart from what the file tells nodes apart by.
   const own = new Map(graph.nodes.map(({ id, fields }) => [id, idLabel === undefined ? undefined : fields[idLabel]]));
-  const value = {
-    nodes: graph.nodes.map(({ id, name, fields }) => {
-      const { [idLabel ?? '']: _, ...others } = fields;
-      return { ...others, id, name };
-    }),
-    links: graph.edges,
-  };
-  const things = () => [['Name'], ...graph.nodes.map(({ name }) => [name])];
-  const rows = tableOfGraph(value, context.columns) ?? things();
-  const list = table.read(writeCsv(rows), { ...context, headings: true });
+  const known = new Set(graph.nodes.map(({ id }) => id));
+  const links = graph.edges
+    .filter(({ source, target }) => known.has(source) && known.has(target))
+    .map(({ source, target, label }) => ({ from: source, to: target, phrase: label }));
+  const nodes = graph.nodes.map(({ id, name, fields }) => {
+    const { [idLabel ?? '']: _, ...others } = fields;
+    return { id, name, fields: others };
+  });
+  const things = () => [['Name'], ...nodes.slice(0, context.sample).map(({ name }) => [name])];
+  const rows = (links.length > 0 ? tableOfGraph({ nodes, links }, context) : undefined) ?? things();
+  const list = table.readRows(rows, { ...context, headings: true });
   const items = list.items.map((item) => {
     const { id: structural, ...fields } = item.fields;
     if (structural === undefined) return item;

@@ -3,10 +3,9 @@ import { z } from 'zod';
 import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
 import { GRADE } from './columns';
 import { tableOfScim } from './directories';
-import { tableOfGraph, thingsOfGraph } from './json-graph';
+import { graphOf, tableOfGraph, thingsOfGraph } from './json-graph';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
-import { writeCsv } from './table';
-import { type ListForm, type ListRead, refusedAs } from './types';
+import { type ListForm, type ListRead, parsedOnce, refusedAs, type TableForm } from './types';
 import { looksLikeJson } from './words';
 
 /** What a list as JSON holds; a newer version may hold more. */
@@ -18,6 +17,8 @@ const ownSchema = z.object({
   sets: z.array(setSchema).optional(),
   arrangement: z.record(z.string(), z.union([z.string(), z.number(), z.boolean()])).optional(),
 });
+
+type OwnList = z.infer<typeof ownSchema>;
 
 /** The list of a chart with everything that a list holds. */
 export const listAsJson = (chart: Chart) => ({
@@ -68,11 +69,14 @@ function keyed(key: string, record: Record<string, unknown>): Record<string, unk
 
 const CALLED = ['label', 'title', 'text', 'key', 'id'];
 
-/** Records under each other as rows with their depth. Iterative: nesting has no limit here. */
-function flatten(top: readonly unknown[]): Rows {
+/**
+ * Records under each other as rows with their depth. Iterative: nesting has no limit here.
+ * @param most rows; all where absent
+ */
+function flatten(top: readonly unknown[], most = Number.POSITIVE_INFINITY): Rows {
   const found: Rows = { rows: [], nested: false };
   const stack = top.map((value) => ({ value, depth: 0 })).reverse();
-  for (let at = stack.pop(); at; at = stack.pop()) {
+  for (let at = stack.pop(); at && found.rows.length < most; at = stack.pop()) {
     const { value, depth } = at;
     const row: Record<string, string> = { [DEPTH]: String(depth) };
     found.rows.push(row);
@@ -118,10 +122,7 @@ function recordsOf(value: unknown): readonly unknown[] {
   return lists.sort((a, b) => b.length - a.length)[0] ?? [value];
 }
 
-function ownList(
-  { items, links = [], sets = [], arrangement }: z.infer<typeof ownSchema>,
-  newId: () => string,
-): ListRead {
+function ownList({ items, links = [], sets = [], arrangement }: OwnList, newId: () => string): ListRead {
   const fresh = new Map(items.map(({ id }) => [id, newId()]));
   const orders = firstOrders(items.length);
   const known = (id: string) => fresh.has(id);
@@ -167,31 +168,45 @@ function ownList(
   };
 }
 
-/** @param table the kind's form for CSV */
-export const jsonForm = (table: ListForm): ListForm => ({
+/** What a text holds: a list of ours, or something else; `refused` says why nothing can be made of it. */
+function jsonOf(raw: string): { readonly value?: unknown; readonly own?: OwnList; readonly refused?: string } {
+  if (depthOfJson(raw) > MOST_LEVELS) return { refused: tooDeep('JSON') };
+  let value: unknown;
+  try {
+    value = JSON.parse(raw.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    return { refused: `This JSON is broken: ${(error as Error).message}.` };
+  }
+  const own = ownSchema.safeParse(value);
+  return own.success ? { value, own: own.data } : { value };
+}
+
+/** @param table the kind's table */
+export const jsonForm = (table: TableForm): ListForm => ({
   id: 'json',
   label: 'JSON',
   sample: '[\n  {"name": "Oriel Tansley"},\n  {"name": "Piet Marrable"}\n]\n',
   suits: (text) => (looksLikeJson(text) ? 0.97 : 0),
   read(raw, context) {
-    if (depthOfJson(raw) > MOST_LEVELS) return refusedAs('json', tooDeep('JSON'));
-    let value: unknown;
-    try {
-      value = JSON.parse(raw.replace(/^\uFEFF/, ''));
-    } catch (error) {
-      return refusedAs('json', `This JSON is broken: ${(error as Error).message}.`);
-    }
-    const own = ownSchema.safeParse(value);
-    if (own.success) return ownList(own.data, context.newId);
-    const graph = tableOfScim(value) ?? tableOfGraph(value, context.columns);
-    if (graph) return { ...table.read(writeCsv(graph), { ...context, headings: true }), form: 'json' };
-    const { rows, nested } = flatten((thingsOfGraph(value) ?? recordsOf(value)).slice(0, context.sample));
+    const { value, own, refused } = parsedOnce('json', raw, context, jsonOf);
+    if (refused !== undefined) return refusedAs('json', refused);
+    if (own) return ownList(own, context.newId);
+    const { sample } = context;
+    const graph = parsedOnce('json graph', raw, context, () => graphOf(value));
+    const users = tableOfScim(value)?.slice(0, sample === undefined ? undefined : sample + 1);
+    const known = users ?? (graph && tableOfGraph(graph, context));
+    if (known) return { ...table.readRows(known, { ...context, headings: true }), form: 'json' };
+    const { rows, nested } = flatten((graph ? thingsOfGraph(graph) : recordsOf(value)).slice(0, sample), sample);
     const keys = new Set(rows.flatMap((row) => Object.keys(row)));
     if (!nested) keys.delete(DEPTH);
     const headings = [...keys];
-    const csv = writeCsv([headings, ...rows.map((row) => headings.map((key) => row[key] ?? ''))]);
+    const cells = rows.map((row) => headings.map((key) => row[key] ?? ''));
     return {
-      ...table.read(csv, { ...context, headings: true, roles: { ...context.roles, [DEPTH]: GRADE } }),
+      ...table.readRows([headings, ...cells], {
+        ...context,
+        headings: true,
+        roles: { ...context.roles, [DEPTH]: GRADE },
+      }),
       form: 'json',
     };
   },

@@ -1,6 +1,26 @@
-/** Limits on how lists are nested: checked before the work, as each level may cost what all above it cost. */
+/** Limits that are checked before the work is done: how many lines a list has, and how they are nested. */
+import { ITEM_LIMIT } from '../chart';
 
-/** Levels of a nested list, in any form that nests: far more than anybody draws. */
+/** A line is about one item; some forms have a few lines for one. */
+export const MOST_LINES = 3 * ITEM_LIMIT;
+
+export const TOO_MANY_LINES = `The list has more than ${MOST_LINES.toLocaleString('en-GB')} lines; a chart holds ${ITEM_LIMIT} items at the most.`;
+
+/** Lines with words, counted up to one more than `most`. */
+export function linesIn(text: string, most: number): number {
+  let count = 0;
+  let words = false;
+  for (let i = 0; i <= text.length && count <= most; i++) {
+    const c = i < text.length ? text.charCodeAt(i) : 10;
+    if (c === 10 || c === 13) {
+      if (words) count++;
+      words = false;
+    } else if (c > 32) words = true;
+  }
+  return count;
+}
+
+/** Levels of a nested list, in any form that nests: far more than anybody draws. Each may cost what all above it cost. */
 export const MOST_LEVELS = 1_000;
 
 export const tooDeep = (what: string): string =>

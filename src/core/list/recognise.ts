@@ -11,9 +11,9 @@ function lookedAt(text: string): string {
     if (next < 0 || next > LOOKED_AT.first) break;
     end = next;
   }
-  // From a whole line on: what is left of one may begin with a blank, as a line that is set in does.
+  // From a whole line on, or without the blank that what is left of one may begin with, as a line that is set in does.
   const last = text.slice(-LOOKED_AT.last);
-  return `${text.slice(0, end > 0 ? end : LOOKED_AT.first)}\n${last.slice(last.indexOf('\n') + 1)}`;
+  return `${text.slice(0, end > 0 ? end : LOOKED_AT.first)}\n${last.slice(last.indexOf('\n') + 1).trimStart()}`;
 }
 
 /** The form that a text is most surely written in; the first of equals. */

@@ -1,7 +1,7 @@
 /** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet, Markdown tables. */
 import Papa from 'papaparse';
 import { firstOrders, type Item } from '../chart';
-import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, rowsOf } from './cells';
+import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, type RowsRead, rowsOf } from './cells';
 import {
   columnKey,
   fieldsOfHeadings,
@@ -14,8 +14,9 @@ import {
   namesKnown,
 } from './columns';
 import { seemsHeadings } from './headed';
+import { MOST_LINES, TOO_MANY_LINES } from './limits';
 import { type PlacedLine, placesOf } from './places';
-import { type Column, type ListForm, type ListRead, type ReadContext, refusedAs } from './types';
+import { type Column, type ListRead, parsedOnce, type ReadContext, refusedAs, type TableForm } from './types';
 import { looksLikeJson, plainText, tidy } from './words';
 
 export interface TableOptions {
@@ -70,13 +71,25 @@ function withName(
 const LOOSE = /^\s|\s$| {2}|[^\S\n ]/;
 const FIRST_ROWS = 6;
 
-function read(raw: string, context: ReadContext, options: TableOptions): ListRead {
+function readText(raw: string, context: ReadContext, options: TableOptions): ListRead {
+  const text = parsedOnce('plain', raw, context, plainText);
+  const { delimiter } = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
+  const parsed = parsedOnce(`rows ${delimiter}`, text, context, () => rowsOf(text, delimiter));
+  return read(delimiter === '\t' ? 'tsv' : 'csv', parsed, context, options);
+}
+
+/** Rows as a file has them, the first on line 1. */
+const asRows = (rows: readonly (readonly string[])[]): Row[] =>
+  rows.flatMap((cells, i) =>
+    cells.some((cell) => cell.trim() !== '') ? [{ line: i + 1, cells: cells.map(plainText) }] : [],
+  );
+
+function read(form: string, parsed: RowsRead, context: ReadContext, options: TableOptions): ListRead {
   const { parent, levels = false, isHeading, resolve } = options;
-  const text = plainText(raw);
-  const found = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
-  const form = found.delimiter === '\t' ? 'tsv' : 'csv';
-  const { rows, problems, refused } = rowsOf(text, found.delimiter);
+  const { rows, refused } = parsed;
   if (refused !== undefined) return refusedAs(form, refused);
+  if (rows.length > MOST_LINES) return refusedAs(form, TOO_MANY_LINES);
+  const problems = [...parsed.problems];
   const width = rows.reduce((most, row) => Math.max(most, row.cells.length), 0);
   if (width > MOST_COLUMNS) {
     const row = rows.find(({ cells }) => cells.length > MOST_COLUMNS)!;
@@ -197,7 +210,7 @@ function form(
   sample: string,
   delimiters: readonly string[],
   options: TableOptions,
-): ListForm {
+): TableForm {
   return {
     id,
     label,
@@ -212,12 +225,13 @@ function form(
       if (/^[\t ]+\S/m.test(plain)) return 0;
       return found.headings === 1 && found.even ? 0.8 : found.even ? 0.5 : 0;
     },
-    read: (text, context) => read(text, context, options),
+    read: (text, context) => readText(text, context, options),
+    readRows: (rows, context) => read(id, { rows: asRows(rows), problems: [] }, context, options),
   };
 }
 
 /** A table in its two forms. @param csvSample an example with commas */
-export const tableForms = (csvSample: string, options: TableOptions): readonly ListForm[] => [
+export const tableForms = (csvSample: string, options: TableOptions): readonly TableForm[] => [
   form('csv', 'Table (CSV)', csvSample, [',', ';', '|'], options),
   form('tsv', 'Table (cells from a spreadsheet)', csvSample.replace(/, ?/g, '\t'), ['\t'], options),
 ];

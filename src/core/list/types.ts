@@ -96,7 +96,7 @@ export interface ReadContext {
   readonly headings?: boolean | undefined;
   /** Only so many elements or records are wanted, to see what a long list is. */
   readonly sample?: number | undefined;
-  /** What a form made of this very text, by its id, for other kinds that read it too. */
+  /** What forms made of a text, for other kinds that read it too; see `parsedOnce`. */
   readonly parsed?: Map<string, unknown> | undefined;
 }
 
@@ -110,6 +110,24 @@ export interface ListForm {
   /** How sure it is that a text is of this form: 0 (no) to 1. */
   suits(text: string, columns: readonly Column[]): number;
   read(text: string, context: ReadContext): ListRead;
+}
+
+/** A table; what other forms hold in rows is read as one without being written as text first. */
+export interface TableForm extends ListForm {
+  /** @param rows the headings first */
+  readRows(rows: readonly (readonly string[])[], context: ReadContext): ListRead;
+}
+
+/**
+ * What a form makes of a text, made once for all kinds that are asked.
+ * @param id the form's, and what else tells one making from another
+ */
+export function parsedOnce<T>(id: string, raw: string, { parsed }: ReadContext, parse: (text: string) => T): T {
+  const known = parsed?.get(id) as { readonly raw: string; readonly made: T } | undefined;
+  if (known?.raw === raw) return known.made;
+  const made = parse(raw);
+  parsed?.set(id, { raw, made });
+  return made;
 }
 
 export const countingIds = (prefix = 'i') => {
