@@ -1,5 +1,6 @@
 /** Files as large as are taken, of all forms, made up: the same each time. */
 import { strToU8, zipSync } from 'fflate';
+import { document, inlineCell, workbook } from './office-files';
 import { staffList } from './staff';
 
 const MOST = 8 * 1_048_576;
@@ -213,52 +214,24 @@ export const largeFiles: Readonly<Record<string, () => string | Uint8Array>> = {
 };
 
 /** A workbook of one sheet of words. */
-function xlsx(csv: string): Uint8Array {
-  const rows = csv
-    .trim()
-    .split('\n')
-    .map(
-      (line) =>
-        `<row>${line
-          .split(',')
-          .map((cell) => `<c t="inlineStr"><is><t>${cell}</t></is></c>`)
-          .join('')}</row>`,
-    );
-  const main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
-  const relations = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
-  return zipSync({
-    '[Content_Types].xml': strToU8(
-      '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/></Types>',
-    ),
-    '_rels/.rels': strToU8(
-      `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="${relations}/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
-    ),
-    'xl/workbook.xml': strToU8(
-      `<?xml version="1.0"?><workbook xmlns="${main}" xmlns:r="${relations}"><sheets><sheet name="Staff" sheetId="1" r:id="r1"/></sheets></workbook>`,
-    ),
-    'xl/_rels/workbook.xml.rels': strToU8(
-      `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="${relations}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
-    ),
-    'xl/worksheets/sheet1.xml': strToU8(
-      `<?xml version="1.0"?><worksheet xmlns="${main}"><sheetData>${rows.join('')}</sheetData></worksheet>`,
-    ),
-  });
-}
+const xlsx = (csv: string): Uint8Array =>
+  workbook(
+    `<sheetData>${csv
+      .trim()
+      .split('\n')
+      .map(
+        (line) =>
+          `<row>${line
+            .split(',')
+            .map((cell) => inlineCell(cell))
+            .join('')}</row>`,
+      )
+      .join('')}</sheetData>`,
+  );
 
-function docx(paragraphs: number): Uint8Array {
-  const type = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml';
-  const body = range(paragraphs)
-    .map((i) => `<w:p><w:pPr><w:pStyle w:val="Heading${1 + (i % 3)}"/></w:pPr><w:r><w:t>${name(i)}</w:t></w:r></w:p>`)
-    .join('');
-  return zipSync({
-    '[Content_Types].xml': strToU8(
-      `<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/word/document.xml" ContentType="${type}"/></Types>`,
-    ),
-    '_rels/.rels': strToU8(
-      '<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="word/document.xml"/></Relationships>',
-    ),
-    'word/document.xml': strToU8(
-      `<?xml version="1.0"?><w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${body}</w:body></w:document>`,
-    ),
-  });
-}
+const docx = (paragraphs: number): Uint8Array =>
+  document(
+    range(paragraphs)
+      .map((i) => `<w:p><w:pPr><w:pStyle w:val="Heading${1 + (i % 3)}"/></w:pPr><w:r><w:t>${name(i)}</w:t></w:r></w:p>`)
+      .join(''),
+  );

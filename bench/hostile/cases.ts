@@ -1,5 +1,5 @@
 /** Lists and files made to be slow, each of any size. */
-import { strToU8, zipSync } from 'fflate';
+import { document, inlineCell, workbook } from '../office-files';
 
 export interface Case {
   readonly name: string;
@@ -14,23 +14,7 @@ export interface Case {
 
 const lines = (n: number, line: (i: number) => string) => Array.from({ length: n }, (_, i) => line(i)).join('\n');
 
-const workbook = (sheet: string, more: Readonly<Record<string, string>> = {}, names = ''): Uint8Array =>
-  zipSync(
-    Object.fromEntries(
-      Object.entries({
-        '[Content_Types].xml':
-          '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="xml" ContentType="application/xml"/><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>',
-        '_rels/.rels':
-          '<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="xl/workbook.xml"/></Relationships>',
-        'xl/workbook.xml': `<?xml version="1.0"?><workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="S" sheetId="1" r:id="rId1"/></sheets>${names}</workbook>`,
-        'xl/_rels/workbook.xml.rels':
-          '<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet1.xml"/><Relationship Id="rId2" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/sharedStrings" Target="sharedStrings.xml"/></Relationships>',
-        'xl/worksheets/sheet1.xml': `<?xml version="1.0"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">${sheet}</worksheet>`,
-        ...more,
-      }).map(([name, text]) => [name, strToU8(text)]),
-    ),
-  );
-const cell = (at: string, text: string) => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`;
+const cell = (at: string, text: string) => inlineCell(text, at);
 const HEAD = `<row r="1">${cell('A1', 'Name')}${cell('B1', 'Post')}</row><row r="2">${cell('A2', 'Ann')}${cell('B2', 'Lead')}</row>`;
 
 const allLinked = (n: number) =>
@@ -274,5 +258,45 @@ export const cases: readonly Case[] = [
           'xl/sharedStrings.xml': `<?xml version="1.0"?><sst xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><si><t>${'long '.repeat(6_000)}</t></si></sst>`,
         },
       ),
+  },
+  {
+    name: 'GraphML that goes ever deeper',
+    from: 3_000,
+    to: 100_000,
+    make: (n) =>
+      `<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><graph>${'<node id="a"><graph>'.repeat(n)}${'</graph></node>'.repeat(n)}</graph></graphml>`,
+  },
+  {
+    name: 'GraphML lines to nowhere',
+    from: 3_000,
+    to: 90_000,
+    make: (n) =>
+      `<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><graph><node id="a"/>${lines(n, (i) => `<edge source="x${i}" target="y${i}"/>`)}</graph></graphml>`,
+  },
+  {
+    name: 'Turtle brackets that go ever deeper',
+    from: 1_000,
+    to: 4_000,
+    make: (n) =>
+      `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .\n<urn:a> skos:narrower ${'[ skos:narrower '.repeat(n)}<urn:b>${' ]'.repeat(n)} .`,
+  },
+  {
+    name: 'Turtle concepts each broader than the next, in a circle',
+    from: 1_000,
+    to: 4_000,
+    make: (n) =>
+      `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .\n${lines(n, (i) => `<urn:c${i}> skos:prefLabel "Idea ${i}" ; skos:narrower <urn:c${(i + 1) % n}> .`)}`,
+  },
+  {
+    name: 'a document of tables within tables',
+    from: 100,
+    to: 12_000,
+    make: (n) => document(`${'<w:tbl><w:tr><w:tc>'.repeat(n)}<w:p/>${'</w:tc></w:tr></w:tbl>'.repeat(n)}`),
+  },
+  {
+    name: 'a document of one paragraph of many parts',
+    from: 2_000,
+    to: 45_000,
+    make: (n) => document(`<w:p>${'<w:r><w:t>a </w:t></w:r>'.repeat(n)}</w:p>`),
   },
 ];

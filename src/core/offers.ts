@@ -6,7 +6,7 @@ import { kindSaid } from './formats';
 import { formsOf } from './forms';
 import { type Fitness, type Kind, kinds } from './kinds';
 import type { ListRead, Problem } from './list';
-import { chartOfList, type ReadOptions, readList } from './read';
+import { chartOfList, type ReadOptions, readList, type Unreadable } from './read';
 
 /** What a text can become as a kind. */
 export interface Offer {
@@ -14,6 +14,8 @@ export interface Offer {
   readonly fitness: Fitness;
   /** What was read; absent where the kind can't read it at all. */
   readonly list?: ListRead;
+  /** Why it can't be read as the kind at all. */
+  readonly refused?: Unreadable;
 }
 
 /** Letters of a text that every kind reads whole; of longer ones so many lines are looked at. */
@@ -53,8 +55,14 @@ function noList({ items, sets }: ListRead): string | undefined {
   return undefined;
 }
 
+const refusal = (kind: Kind, refused: Unreadable): Offer => ({
+  kind,
+  fitness: { sure: 0, why: refused.message },
+  refused,
+});
+
 /** Every kind with what a text can become as it, the surest first. @param options what a person chose about a table */
-export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 'roles'> = {}): Offer[] {
+export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 'roles' | 'newId'> = {}): Offer[] {
   // Of a long list every kind looks at the beginning; only the one that comes first then reads it whole.
   const said = kindSaid(text);
   const parsed = new Map<string, unknown>();
@@ -71,7 +79,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
         fitness: { sure: 0, why: `This is written as ${claimed.label}, which is not read as this kind.` },
       };
     const read = readList(kind, text, { ...options, sample, parsed });
-    if (!read.ok) return { kind, fitness: { sure: 0, why: read.problem.message } };
+    if (!read.ok) return refusal(kind, read.problem);
     const { list } = read;
     if (kind.id === said)
       return { kind, fitness: { sure: 1, why: `It says so itself: ${kind.words.name.toLowerCase()}.` }, list };
@@ -101,5 +109,5 @@ function wholly(offers: readonly Offer[], text: string, options: ReadOptions): O
   const read = readList(first.kind, text, options);
   if (read.ok) return [{ ...first, list: read.list }, ...left.slice(1)];
   // What is too long for one kind is too long for all.
-  return left.map(({ kind }) => ({ kind, fitness: { sure: 0, why: read.problem.message } }));
+  return left.map(({ kind }) => refusal(kind, read.problem));
 }

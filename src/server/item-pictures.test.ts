@@ -55,7 +55,7 @@ describe('pictures that are brought in', () => {
         `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size} ${size}"><filter id="f" x="-5" y="-5" width="11" height="11">${steps}</filter><rect filter="url(#f)" width="${size}" height="${size}"/></svg>`,
       );
     await expect(scaled(blurred('<feGaussianBlur stdDeviation="3"/>'.repeat(11)))).rejects.toThrow(/steps of effects/);
-    const heavy = blurred('<feMorphology operator="dilate" radius="200"/>'.repeat(3), 600);
+    const heavy = blurred('<feMorphology operator="dilate" radius="400"/>'.repeat(8), 900);
     const begun = Date.now();
     const ends = expect(scaled(heavy, 'a')).rejects.toMatchObject({ status: 422 });
     // Somebody else's picture does not wait for it.

@@ -2,7 +2,7 @@
 import { type Kind, kindOf, kinds } from '../core/kinds';
 import type { ListRead } from '../core/list';
 import { offersFor } from '../core/offers';
-import { type ReadOptions, readList } from '../core/read';
+import { type ReadOptions, readList, type Unreadable } from '../core/read';
 import { ApiError, LIST_LIMIT } from './http';
 
 /** @throws 422 for a kind that is not known */
@@ -23,9 +23,11 @@ export function readAs(kind: Kind, text: string, options: ReadOptions = {}): Lis
   withinLimit(text);
   const read = readList(kind, text, options);
   if (read.ok) return read.list;
-  const { code, message } = read.problem;
-  throw new ApiError(422, code, message, [{ code, message, field: code === 'unknown-form' ? 'form' : 'list' }]);
+  throw refusal(read.problem);
 }
+
+const refusal = ({ code, message }: Unreadable) =>
+  new ApiError(422, code, message, [{ code, message, field: code === 'unknown-form' ? 'form' : 'list' }]);
 
 /** The list of a request as the kind it names; where it names none, as the kind it most surely is. */
 export function readRequest(
@@ -44,13 +46,10 @@ export function readRequest(
   }
   withinLimit(request.list);
   const { headings } = request;
-  const [best] = offersFor(request.list, { headings });
+  const [best] = offersFor(request.list, { headings, newId });
+  if (best?.refused) throw refusal(best.refused);
   // What no kind can be sure of is read as the first kind, so that its problems can be named.
   if (!best?.list || best.fitness.sure === 0)
     return { kind: kinds[0]!, list: readAs(kinds[0]!, request.list, { headings, newId }) };
-  // Read anew where it is to be kept: ids that count are alike in every chart.
-  return {
-    kind: best.kind,
-    list: newId ? readAs(best.kind, request.list, { form: best.list.form, headings, newId }) : best.list,
-  };
+  return { kind: best.kind, list: best.list };
 }

@@ -70,7 +70,7 @@ export function parseGraphml(text: string): WordedGraph {
     failed ??= error;
   });
   parser.on('opentag', ({ name, attributes }) => {
-    if (++depth > MOST_LEVELS) throw new Error('This GraphML is nested deeper than any graph.');
+    if (++depth > MOST_LEVELS) throw new Error('it is nested deeper than any graph');
     const own = attributes as Record<string, string>;
     const tag = local(name);
     if (data) {

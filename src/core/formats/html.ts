@@ -38,13 +38,17 @@ const MOST_CELLS = 2_000_000;
 const MOST_DEPTH = 100;
 const span = (text: string | undefined) => Math.min(MOST_SPAN, Math.max(1, Number.parseInt(text ?? '1', 10) || 1));
 
-const tidied = (text: string) =>
-  text
+const inOneLine = (line: string) => line.replace(/\s+/g, ' ').trim();
+const tidied = (text: string) => {
+  // Most have one line, of millions.
+  if (!text.includes('\n')) return inOneLine(text);
+  return text
     .split('\n')
-    .map((line) => line.replace(/\s+/g, ' ').trim())
+    .map(inOneLine)
     .filter((line, i, all) => line !== '' || (i > 0 && i < all.length - 1))
     .join('\n')
     .replace(/\n{2,}/g, '\n');
+};
 
 /**
  * The first table of more than one row, else the lists and paragraphs, as text.
@@ -61,7 +65,8 @@ export function textOfHtml(html: string): string | undefined {
   let line: { level: number; text: string } | undefined;
   let bullet = false;
   const end = () => {
-    if (line && tidied(line.text) !== '') lines.push({ level: line.level, text: tidied(line.text) });
+    const text = line ? tidied(line.text) : '';
+    if (line && text !== '') lines.push({ level: line.level, text });
     line = undefined;
   };
   const parser = new Parser(
