@@ -32,7 +32,13 @@ export default defineConfig({
     plugins: [tailwindcss()],
     worker: { format: 'es' },
     // Fonts stay files of their own: a data: address would be against the Content-Security-Policy.
-    build: { assetsInlineLimit: 0 },
+    build: {
+      assetsInlineLimit: 0,
+      // Tables of letters are for who sets words; pages that only read marks of theirs do without.
+      rollupOptions: {
+        treeshake: { moduleSideEffects: (id) => !/@unicode|bidi-js|@cto\.af|unicode-segmenter/.test(id) },
+      },
+    },
     server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },
     // Native or file-reading packages are loaded from node_modules, not bundled.
     ssr: { external: ['@resvg/resvg-js', 'subset-font', 'pdfkit', 'fontkit', 'pg'] },

@@ -24,6 +24,61 @@ const fraunces = (weight: Weight, style?: 'italic') => face('Fraunces', 'fraunce
 const literata = (weight: Weight, style?: 'italic') => face('Literata', 'literata', 'Literata', weight, style);
 const nunito = (weight: Weight, style?: 'italic') => face('Nunito', 'nunito', 'Nunito', weight, style);
 
+/** Fonts of one script each, regular and bold, by what follows "Noto Sans" in their names. */
+const SCRIPT_FONTS = {
+  arabic: 'Arabic',
+  armenian: 'Armenian',
+  bengali: 'Bengali',
+  devanagari: 'Devanagari',
+  ethiopic: 'Ethiopic',
+  georgian: 'Georgian',
+  gujarati: 'Gujarati',
+  gurmukhi: 'Gurmukhi',
+  hebrew: 'Hebrew',
+  kannada: 'Kannada',
+  khmer: 'Khmer',
+  lao: 'Lao',
+  malayalam: 'Malayalam',
+  myanmar: 'Myanmar',
+  sinhala: 'Sinhala',
+  tamil: 'Tamil',
+  telugu: 'Telugu',
+  thai: 'Thai',
+  jp: 'JP',
+  kr: 'KR',
+  sc: 'SC',
+  tc: 'TC',
+  symbols: 'Symbols',
+} as const;
+export type ScriptFont = keyof typeof SCRIPT_FONTS | 'symbols2' | 'emoji';
+type ScriptFace = `${ScriptFont}-${400 | 700}`;
+
+const scriptFaces = Object.fromEntries([
+  ...Object.entries(SCRIPT_FONTS).flatMap(([id, name]) =>
+    ([400, 700] as const).map((weight) => [
+      `${id}-${weight}`,
+      face(`Noto Sans ${name}`, `noto-sans-${id}`, `NotoSans${name}`, weight),
+    ]),
+  ),
+  // These have but one weight.
+  ...([400, 700] as const).map((weight) => [
+    `symbols2-${weight}`,
+    { ...face('Noto Sans Symbols 2', 'noto-sans-symbols-2', 'NotoSansSymbols2', 400), weight },
+  ]),
+  ...([400, 700] as const).map((weight) => [`emoji-${weight}`, face('Noto Emoji', 'noto-emoji', 'NotoEmoji', weight)]),
+]) as Record<ScriptFace, Face>;
+
+/** Fonts with so many signs that a page is given only those that it shows. */
+const LARGE = ['jp', 'kr', 'sc', 'tc', 'symbols2', 'emoji'] as const;
+const large: ReadonlySet<string> = new Set(LARGE.flatMap((id) => [`${id}-400`, `${id}-700`]));
+export const isLarge = (id: FaceId): boolean => large.has(id);
+/** Fonts that stand in for the letters of one script, or for signs. */
+export const isScriptFace = (id: FaceId): boolean => id in scriptFaces;
+
+/** The face of a script's font that goes with another face: as heavy, or nearly. */
+export const scriptFace = (font: ScriptFont, beside: FaceId): ScriptFace =>
+  `${font}-${faces[beside].weight === 400 ? 400 : 700}`;
+
 export const faces = {
   'text-400': atkinson(400),
   'text-600': atkinson(600),
@@ -56,6 +111,7 @@ export const faces = {
   'round-slant-600': nunito(600, 'italic'),
   'round-slant-700': nunito(700, 'italic'),
   'hand-400': face('Patrick Hand', 'patrick-hand', 'PatrickHand', 400),
+  ...scriptFaces,
 } as const satisfies Record<string, Face>;
 
 export type FaceId = keyof typeof faces;

@@ -34,3 +34,12 @@ export function rememberedText<V>(work: (text: string) => V, most = Number.POSIT
     return value;
   };
 }
+
+/** What takes no value is worked out when it is first asked for. */
+export function once<T>(work: () => T): () => T {
+  let made: { readonly value: T } | undefined;
+  return () => {
+    made ??= { value: work() };
+    return made.value;
+  };
+}

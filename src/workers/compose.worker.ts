@@ -99,6 +99,12 @@ const givenUp = new Set<number>();
 /** Work goes on for so long, in ms, before it is looked whether it is still wanted. */
 const AT_A_STRETCH = 30;
 
+/** All words that a chart or list may show, and more. */
+const wordsOf =
+  ({ items, links, sets, ...rest }: Pick<Chart, 'items' | 'links' | 'sets'> | ListRead) =>
+  () =>
+    JSON.stringify([items, links, sets, 'title' in rest && [rest.title, (rest as Chart).page]]);
+
 const api = {
   /**
    * Composes a chart that is told by what changed since the one before.
@@ -127,7 +133,7 @@ const api = {
         if (givenUp.delete(run)) return undefined;
         since = performance.now();
       }
-    });
+    }, wordsOf(chart));
   },
 
   /** Says that it lives. */
@@ -169,7 +175,10 @@ const api = {
     const read = readList(kind, text, options);
     if (!read.ok) return { ok: false, message: read.problem.message };
     const { list } = read;
-    return withFonts((fonts) => ({ ok: true, understood: understoodAs(kind, list, house, fonts, tell) }));
+    return withFonts(
+      (fonts) => ({ ok: true, understood: understoodAs(kind, list, house, fonts, tell) }),
+      wordsOf(list),
+    );
   },
 
   /** Every kind that a text can become, the surest first, with small pictures; and what the others miss. */
@@ -197,12 +206,12 @@ const api = {
         return small ? compose(so?.ok ? so.chart : chart, fonts).scene : null;
       });
       return found && { ...found, pictures };
-    });
+    }, wordsOf(chart));
   },
 
   /** The pages a chart goes over. */
   pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> =>
-    loadLanguage(chart.language).then(() => withFonts((fonts) => pagesOf(chart, fonts, tell))),
+    loadLanguage(chart.language).then(() => withFonts((fonts) => pagesOf(chart, fonts, tell), wordsOf(chart))),
 
   /** What two items are to each other. */
   pair: (chart: Chart, a: string, b: string) => kindOf(chart.kind)?.pairFigure?.of(chart, a, b),

@@ -1,11 +1,13 @@
-import { type FaceId, faces } from '../core/faces';
-import { createFonts, FaceMissing, type Fonts } from '../core/text';
+import { type FaceId, faces, isLarge } from '../core/faces';
+import { createFonts, FaceMissing, type Fonts, loadShaper, ShaperMissing } from '../core/text';
+import { largeFontAddress, lettersTogether } from './large-fonts';
 
 // The very files that the style sheet names, so that what is measured is what is drawn.
 const addresses = import.meta.glob<string>(
   [
     '/node_modules/@expo-google-fonts/{atkinson-hyperlegible-next,fraunces,literata,noto-sans,nunito}/{400Regular,600SemiBold,700Bold,400Regular_Italic,600SemiBold_Italic,700Bold_Italic}/*.ttf',
     '/node_modules/@expo-google-fonts/patrick-hand/400Regular/*.ttf',
+    '/node_modules/@expo-google-fonts/noto-sans-{arabic,armenian,bengali,devanagari,ethiopic,georgian,gujarati,gurmukhi,hebrew,kannada,khmer,lao,malayalam,myanmar,sinhala,symbols,tamil,telugu,thai}/{400Regular,700Bold}/*.ttf',
   ],
   { query: '?url', import: 'default', eager: true },
 );
@@ -13,15 +15,22 @@ const addresses = import.meta.glob<string>(
 /** Faces that nearly every chart needs: fetched at once. Others are fetched when a chart first needs them. */
 const FIRST: readonly FaceId[] = ['text-400', 'text-600', 'text-700', 'title-600'];
 
+/** What is asked of large fonts begins here. */
+const FIRST_LARGE = '\u2000';
 const fetched = new Map<FaceId, Uint8Array>();
-const fonts = createFonts((face) => {
+/** Letters of large fonts that are here. */
+const here = new Map<FaceId, Set<string>>();
+const fonts = createFonts((face, letters) => {
   const bytes = fetched.get(face);
-  if (!bytes) throw new FaceMissing(face);
+  const known = here.get(face);
+  if (!bytes || (known && ![...letters].every((letter) => letter < FIRST_LARGE || known.has(letter))))
+    throw new FaceMissing(face, letters);
   return bytes;
 });
 
 /** @throws where it can't be had */
-async function fetchFace(face: FaceId): Promise<void> {
+async function fetchFace(face: FaceId, letters = ''): Promise<void> {
+  if (isLarge(face)) return fetchLarge(face, letters);
   if (fetched.has(face)) return;
   const address = addresses[`/node_modules/${faces[face].file}`];
   if (!address) throw new Error(`no address for the font ${face}`);
@@ -30,20 +39,31 @@ async function fetchFace(face: FaceId): Promise<void> {
   fetched.set(face, new Uint8Array(await response.arrayBuffer()));
 }
 
-const first = Promise.all(FIRST.map(fetchFace));
+/** A large font with all letters that were wanted so far. */
+async function fetchLarge(face: FaceId, letters: string): Promise<void> {
+  const all = lettersTogether([...(here.get(face) ?? []), ...[...letters].filter((letter) => letter >= FIRST_LARGE)]);
+  const response = await fetch(largeFontAddress(face, all));
+  if (!response.ok) throw new Error(`the font ${face} could not be fetched (${response.status})`);
+  fetched.set(face, new Uint8Array(await response.arrayBuffer()));
+  here.set(face, new Set(all));
+}
+
+const first = Promise.all(FIRST.map((face) => fetchFace(face)));
 
 /**
  * Work that measures words, begun again where it needs a face that is not here yet. It must give the same when it is done
  * again.
+ * @param words all that may be measured: letters of a large font are then fetched together
  */
-export async function withFonts<T>(work: (fonts: Fonts) => T | Promise<T>): Promise<T> {
+export async function withFonts<T>(work: (fonts: Fonts) => T | Promise<T>, words = () => ''): Promise<T> {
   await first;
   for (;;) {
     try {
       return await work(fonts);
     } catch (error) {
-      if (!(error instanceof FaceMissing)) throw error;
-      await fetchFace(error.face);
+      if (error instanceof ShaperMissing) await loadShaper();
+      else if (error instanceof FaceMissing) await fetchFace(error.face, error.letters + words());
+      else throw error;
     }
   }
 }

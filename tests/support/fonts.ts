@@ -1,6 +1,15 @@
 import { readFileSync } from 'node:fs';
-import { faces } from '../../src/core/faces';
-import { createFonts } from '../../src/core/text';
+import { type FaceId, faces } from '../../src/core/faces';
+import { createFonts, loadShaper } from '../../src/core/text';
+
+const read = new Map<FaceId, Uint8Array>();
+export function fontBytes(face: FaceId): Uint8Array {
+  const bytes = read.get(face) ?? readFileSync(`node_modules/${faces[face].file}`);
+  read.set(face, bytes);
+  return bytes;
+}
+
+await loadShaper();
 
 /** The shipped fonts, read from their packages. */
-export const fonts = createFonts((face) => readFileSync(`node_modules/${faces[face].file}`));
+export const fonts = createFonts(fontBytes);

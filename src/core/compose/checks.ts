@@ -4,7 +4,7 @@ import type { Kind } from '../kinds';
 import { lineProblems, type Problem, problemKey } from '../list';
 import type { SceneBand } from '../scene';
 import { contrast, isClear, LEAST_CONTRAST } from '../style';
-import type { Fonts } from '../text';
+import { codeOf, drawnOf, type Fonts, hiddenIn } from '../text';
 import type { PlacedItem } from './draw';
 import { cutProblems, lookProblems } from './look-checks';
 
@@ -107,7 +107,23 @@ export function pictureProblems(
       severity: 'warning',
       item: item.id,
       ...(line === undefined ? {} : { line }),
-      message: `${line === undefined ? '' : `Line ${line}: `}the fonts have no sign for ${[...missing].slice(0, 6).join(' ')} in "${item.name}"; it may be missing in files.`,
+      message: `${line === undefined ? '' : `Line ${line}: `}no font has a sign for ${[...missing]
+        .slice(0, 6)
+        .map((letter) => `${letter} (${codeOf(letter)})`)
+        .join(', ')} in "${item.name}"; its code is drawn in its place.`,
+      repairs: [],
+    });
+  }
+  for (const { id, name, fields } of items) {
+    const hidden = Object.values(fields).flatMap((text) => hiddenIn(text));
+    if (hidden.length === 0) continue;
+    const line = lineOf(id);
+    found.push({
+      code: 'hidden-signs',
+      severity: 'note',
+      item: id,
+      ...(line === undefined ? {} : { line }),
+      message: `${line === undefined ? '' : `Line ${line}: `}"${drawnOf(name)}" holds what is not seen (${[...new Set(hidden)].slice(0, 6).join(', ')}); the picture is drawn without it.`,
       repairs: [],
     });
   }

@@ -16,8 +16,8 @@ import {
   wordsArea,
 } from '../scene';
 import type { House } from '../style';
-import { type Fonts, plainOf, type SetRun } from '../text';
-import { LINE_HEIGHT, type Worded } from './measure';
+import { type Fonts, plainOf, type Reach, type SetRun } from '../text';
+import { LINE_HEIGHT, lineHeight, type Worded } from './measure';
 import { pictureMarks, shareOut, withPicture } from './picture';
 
 export interface PlacedItem extends Worded {
@@ -40,14 +40,16 @@ export function textMarks(
   x: number,
   y: number,
   fill: string,
+  rtl?: boolean,
 ): Mark[] {
   return fonts
-    .runs(text, face)
-    .map((run): Mark => ({ type: 'text', x: x + run.dx * size, y, text: run.text, face: run.face, size, fill }));
+    .runs(text, face, rtl)
+    .map(({ dx, ...run }): Mark => ({ type: 'text', x: x + dx * size, y, size, fill, ...run }));
 }
 
-/** Baseline of a line of text whose line box starts at `top`. */
-export function baseline(fonts: Fonts, face: FaceId, size: number, top: number): number {
+/** Baseline of a line of text whose line box starts at `top`. @param reach of a line that has another than its face */
+export function baseline(fonts: Fonts, face: FaceId, size: number, top: number, reach?: Reach): number {
+  if (reach) return top + (lineHeight({ size, reach }) - size * (reach.above + reach.below)) / 2 + size * reach.above;
   const { ascent, descent } = fonts.metrics(face);
   return top + (size * LINE_HEIGHT - size * (ascent + descent)) / 2 + size * ascent;
 }
@@ -91,16 +93,13 @@ export function wordMarks(
   const part = PARTS[align ?? 'left'];
   const anchored = (mark: Mark): Mark => (part === 0 || mark.type !== 'text' ? mark : { ...mark, anchor: part });
   let y = top;
-  for (const { text, face, size, width: own, runs } of words.lines) {
+  for (const line of words.lines) {
+    const { text, face, size, width: own, runs, reach, rtl } = line;
     const x = left + (width - own) * part;
-    const base = baseline(fonts, face, size, y);
+    const base = baseline(fonts, face, size, y, reach);
     if (runs) marks.push(...runs.flatMap((run) => runMarks(fonts, run, size, x, base, fill).map(anchored)));
-    else
-      for (const run of fonts.runs(text, face))
-        marks.push(
-          anchored({ type: 'text', x: x + run.dx * size, y: base, text: run.text, face: run.face, size, fill }),
-        );
-    y += size * LINE_HEIGHT;
+    else marks.push(...textMarks(fonts, text, face, size, x, base, fill, rtl).map(anchored));
+    y += lineHeight(line);
   }
   return marks;
 }

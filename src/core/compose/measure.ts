@@ -3,7 +3,7 @@ import type { Look } from '../chart';
 import { type FontId, textFace } from '../faces';
 import type { FaceLine, ItemFace, SetWords, Size } from '../kinds';
 import { boxAround, isEven, isPlain, padding, wordsWidth } from '../scene';
-import { type Fonts, plainOf, richOf, shortened, wrap, wrapRich } from '../text';
+import { type Fonts, plainOf, type Reach, richOf, shortened, wrap, wrapRich } from '../text';
 import { besideWords, type ShownPicture, withPicture } from './picture';
 
 export interface Worded {
@@ -20,6 +20,12 @@ export interface Worded {
 const BOLD = 700;
 /** Height of a line as a multiple of its text size. */
 export const LINE_HEIGHT = 1.22;
+/** Between the ink of a tall line and the next, as a part of the text size. */
+const TALL_GAP = 0.08;
+
+/** Height of a line in points. */
+export const lineHeight = ({ size, reach }: { readonly size: number; readonly reach?: Reach | undefined }): number =>
+  size * (reach ? Math.max(LINE_HEIGHT, reach.above + reach.below + TALL_GAP) : LINE_HEIGHT);
 /** Narrowest box, so that a short name still makes a box that can be grasped. */
 const NARROWEST = 44;
 
@@ -50,14 +56,14 @@ export function setLines(
       for (const own of wrapRich(fonts, rich, faceOf, size, most)) {
         lines.push({ ...own, face: font, size });
         width = Math.max(width, own.width);
-        height += size * LINE_HEIGHT;
+        height += lineHeight({ ...own, size });
       }
       continue;
     }
-    for (const { text, width: lineWidth } of wrap(fonts, line.text, font, size, most).lines) {
-      lines.push({ text, face: font, size, width: lineWidth });
-      width = Math.max(width, lineWidth);
-      height += size * LINE_HEIGHT;
+    for (const own of wrap(fonts, line.text, font, size, most).lines) {
+      lines.push({ ...own, face: font, size });
+      width = Math.max(width, own.width);
+      height += lineHeight({ ...own, size });
     }
   }
   return { lines, width, height };
@@ -73,7 +79,7 @@ function longestWord(fonts: Fonts, { face, look }: Worded, short = 0): number {
     for (const word of out ? [] : !strong && text.length <= short ? [text] : plainOf(text).split(/\s+|(?<=[-/])/))
       most = Math.max(
         most,
-        fonts.width(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
+        fonts.longest(word, textFace(strong ? look.weight : 400, look.slant, look.font), look.size * size),
       );
   return most;
 }
@@ -107,12 +113,19 @@ const SHRINK_STEP = 0.5;
 function withoutLast(fonts: Fonts, words: SetWords, tooTall: (words: SetWords) => boolean): SetWords {
   let { lines, height } = words;
   while (lines.length > 1 && tooTall({ ...words, lines, height })) {
-    height -= lines.at(-1)!.size * LINE_HEIGHT;
+    height -= lineHeight(lines.at(-1)!);
     lines = lines.slice(0, -1);
   }
-  const { text, face, size } = lines.at(-1)!;
+  const { text, face, size, reach, rtl } = lines.at(-1)!;
   const dots = lines.length < words.lines.length ? shortened(fonts, `${text} …`, face, size, words.width) : text;
-  const last = { text: dots, face, size, width: fonts.width(dots, face, size) };
+  const last = {
+    text: dots,
+    face,
+    size,
+    width: fonts.width(dots, face, size),
+    ...(reach && { reach }),
+    ...(rtl && { rtl }),
+  };
   return { lines: [...lines.slice(0, -1), last], width: words.width, height };
 }
 
@@ -129,7 +142,7 @@ export function setWordsIn(
   return {
     lines: lines.map((line) => ({ ...line, face, size })),
     width,
-    height: lines.length * size * LINE_HEIGHT,
+    height: lines.reduce((sum, line) => sum + lineHeight({ ...line, size }), 0),
   };
 }
 

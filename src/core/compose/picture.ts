@@ -143,16 +143,8 @@ export function pictureMarks(picture: ShownPicture, { x, y }: Area, look: Look, 
   const base = y + (height + fonts.metrics(face).capHeight * size) / 2;
   return [
     { type: 'path', d: plate!, fill: look.ink },
-    ...fonts.runs(picture.letters, face).map(
-      (run): Mark => ({
-        type: 'text',
-        x: left + run.dx * size,
-        y: base,
-        text: run.text,
-        face: run.face,
-        size,
-        fill: look.fill,
-      }),
-    ),
+    ...fonts
+      .runs(picture.letters, face)
+      .map(({ dx, ...run }): Mark => ({ type: 'text', x: left + dx * size, y: base, size, fill: look.fill, ...run })),
   ];
 }

@@ -3,6 +3,7 @@ import { type Chart, type Look, setsOf } from '../chart';
 import { definedOf } from '../defined';
 import { type ArrangeInput, chosen, type Kind, kindOf, kinds, type Structure } from '../kinds';
 import { boundByArea, largestScale, wantedSize } from '../layout';
+import { once } from '../remember';
 import { finish, type Steps } from '../steps';
 import { between, type House, houseOnPage, isClear, itemLook } from '../style';
 import { type Fonts, inLanguage } from '../text';
@@ -83,6 +84,11 @@ export interface PrepareOptions {
   readonly settled?: Settled | undefined;
 }
 
+/** Names of a chart, by which the language of its signs is told. */
+function* namesIn({ items }: Chart): Generator<string> {
+  for (const id in items) yield items[id]!.fields['name'] ?? '';
+}
+
 /** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
 export const prepare = (chart: Chart, fonts: Fonts, options: PrepareOptions = {}): Prepared =>
   finish(preparing(chart, fonts, options));
@@ -93,7 +99,7 @@ export function* preparing(
   anyFonts: Fonts,
   { asIs = false, settled: kept }: PrepareOptions = {},
 ): Steps<Prepared> {
-  const fonts = inLanguage(anyFonts, chart.language);
+  const fonts = inLanguage(anyFonts, chart.language, () => namesIn(chart));
   const kind = kindOf(chart.kind) ?? kinds[0]!;
   const house = houseOnPage(chart);
   const held = heldOf(chart, kind);
@@ -180,14 +186,6 @@ export function* preparing(
     : preparedAs(loose(), found);
 }
 
-/** Worked out where it is asked for, and once. */
-function once<T>(work: () => T): () => T {
-  let value: { readonly is: T } | undefined;
-  return () => {
-    value ??= { is: work() };
-    return value.is;
-  };
-}
 type Once = () => Dressed;
 
 /** Whether the tiers of a chart run down or up the page. */

@@ -3,7 +3,7 @@ import type { Chart, Enclosure, Look } from '../chart';
 import type { FaceId } from '../faces';
 import type { Point, Setting, TreeGaps } from '../layout';
 import type { Problem } from '../list';
-import type { SetRun } from '../text';
+import type { Reach, SetRun } from '../text';
 
 /** What the structure of a chart says before anything is measured. */
 export interface Structure {
@@ -33,6 +33,10 @@ export interface SetWords extends Size {
     readonly width: number;
     /** Where parts of it stand out. */
     readonly runs?: readonly SetRun[];
+    /** It reaches further up or down than lines of its face do: so far, in em. */
+    readonly reach?: Reach;
+    /** It is of a paragraph that runs from right to left. */
+    readonly rtl?: true;
   }[];
 }
 

@@ -18,7 +18,9 @@ const sameMark = (a: Mark, b: Mark | undefined): boolean => {
       a.face === b.face &&
       a.fill === b.fill &&
       a.anchor === b.anchor &&
-      a.href === b.href
+      a.href === b.href &&
+      a.rtl === b.rtl &&
+      a.shaped === b.shaped
     );
   if (a.type === 'path' && b?.type === 'path')
     return (

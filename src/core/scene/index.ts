@@ -25,4 +25,4 @@ export {
   wordsArea,
   wordsWidth,
 } from './shapes';
-export { filesOf, lettersOf, type PictureSource, sceneSvg } from './svg';
+export { filesOf, lettersOf, type Outlines, type PictureSource, sceneSvg, type TextMark } from './svg';

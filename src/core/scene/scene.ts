@@ -44,6 +44,10 @@ export type Mark =
       readonly anchor?: 0.5 | 1;
       /** Where it leads. */
       readonly href?: string;
+      /** It runs from right to left; `x` is its left end all the same. */
+      readonly rtl?: true;
+      /** Its letters depend on each other: who draws without a browser asks the shaper for its signs. */
+      readonly shaped?: true;
     };
 
 export interface Box {

@@ -28,22 +28,54 @@ export interface SvgOptions {
    * font stay about their place; and where fonts are embedded they keep this very width.
    */
   readonly widthOf?: ((text: string, face: FaceId, size: number) => number) | undefined;
+  /** Signs of words that are drawn as outlines, which need no font; undefined for those that stay text. */
+  readonly outlinesOf?: ((mark: TextMark) => Outlines | undefined) | undefined;
+}
+
+export type TextMark = Extract<Mark, { type: 'text' }>;
+/** Signs by their outlines, in em, y down. */
+export interface Outlines {
+  readonly glyphs: readonly {
+    readonly id: number;
+    readonly advance: number;
+    readonly dx: number;
+    readonly dy: number;
+  }[];
+  outline(id: number): string;
+}
+
+function outlinesSvg({ x, y, size, fill, text }: TextMark, { glyphs, outline }: Outlines): string {
+  let at = 0;
+  const paths = glyphs.map(({ id, advance, dx, dy }) => {
+    const d = outline(id);
+    const path = d === '' ? '' : `<path transform="translate(${(at + dx).toFixed(4)} ${(-dy).toFixed(4)})" d="${d}"/>`;
+    at += advance;
+    return path;
+  });
+  return `<g fill="${fill}" aria-label="${escapeXml(text)}" ${placed(x, y, size)}>${paths.join('')}</g>`;
 }
 
 const ANCHORS = { 0.5: 'middle', 1: 'end' } as const;
 
-function textSvg(mark: Extract<Mark, { type: 'text' }>, { fontCss = '', widthOf }: SvgOptions): string {
+function textSvg(mark: TextMark, { fontCss = '', widthOf, outlinesOf }: SvgOptions): string {
+  const outlines = outlinesOf?.(mark);
+  if (outlines) return linked(mark, outlinesSvg(mark, outlines));
   const { family, weight } = faces[mark.face];
   const style = styleOf(mark.face) ? ` font-style="${styleOf(mark.face)}"` : '';
   const width = widthOf?.(mark.text, mark.face, mark.size) ?? 0;
   const part = width > 0 ? (mark.anchor ?? 0) : 0;
-  const anchor = part > 0 ? ` text-anchor="${ANCHORS[part as 0.5 | 1]}"` : '';
-  const exact = width > 0 && fontCss !== '' ? ` textLength="${short(width)}"` : '';
-  const text = `<text x="${short(mark.x + width * part)}" y="${short(mark.y)}"${anchor}${exact} font-family="${family}, ${fallbackOf(mark.face)}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
-  return mark.href === undefined
-    ? text
-    : `<a href="${escapeXml(mark.href)}" target="_blank" rel="noopener">${text}</a>`;
+  // What runs from right to left starts at its right end.
+  const end = mark.rtl ? 1 - part : part;
+  const anchor = end > 0 ? ` text-anchor="${ANCHORS[end as 0.5 | 1]}"` : '';
+  const way = mark.rtl ? ' direction="rtl" unicode-bidi="bidi-override"' : '';
+  // Set exactly, letters that join would come apart.
+  const exact = width > 0 && fontCss !== '' && !mark.shaped ? ` textLength="${short(width)}"` : '';
+  const text = `<text x="${short(mark.x + width * part)}" y="${short(mark.y)}"${anchor}${way}${exact} font-family="${family}, ${fallbackOf(mark.face)}" font-weight="${weight}"${style} font-size="${short(mark.size)}" fill="${mark.fill}">${escapeXml(mark.text)}</text>`;
+  return linked(mark, text);
 }
+
+const linked = ({ href }: TextMark, drawn: string): string =>
+  href === undefined ? drawn : `<a href="${escapeXml(href)}" target="_blank" rel="noopener">${drawn}</a>`;
 
 function markSvg(mark: Mark, options: SvgOptions): string {
   if (mark.type === 'image') return imageSvg(mark, options.from ?? NOWHERE);

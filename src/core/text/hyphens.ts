@@ -3,11 +3,11 @@
  * the patterns of the hyphenation package. English is always here; other languages are fetched when a chart is in one.
  */
 import english from 'hyphen/en-gb/index.js';
-import type { Language } from '../languages';
+import { DIVIDED, type Divided, type Language } from '../languages';
 
 type Hyphenate = (word: string, options: { hyphenChar: string }) => string;
 const known = new Map<Language, Hyphenate>([['en', english.hyphenateSync]]);
-const sources: Readonly<Record<Exclude<Language, 'en'>, () => Promise<{ default: { hyphenateSync: Hyphenate } }>>> = {
+const sources: Readonly<Record<Exclude<Divided, 'en'>, () => Promise<{ default: { hyphenateSync: Hyphenate } }>>> = {
   de: () => import('hyphen/de/index.js'),
   fr: () => import('hyphen/fr/index.js'),
   es: () => import('hyphen/es/index.js'),
@@ -17,9 +17,12 @@ const sources: Readonly<Record<Exclude<Language, 'en'>, () => Promise<{ default:
   pl: () => import('hyphen/pl/index.js'),
 };
 
+const isDivided = (language: Language | undefined): language is Divided =>
+  DIVIDED.some((divided) => divided === language);
+
 /** Brings the patterns of a language, so that words can be divided by them. */
 export async function loadLanguage(language: Language | undefined): Promise<void> {
-  if (language === undefined || language === 'en' || known.has(language)) return;
+  if (!isDivided(language) || language === 'en' || known.has(language)) return;
   known.set(language, (await sources[language]()).default.hyphenateSync);
 }
 

@@ -1,6 +1,7 @@
 /** Words with parts that stand out, set in lines of runs. */
 import type { FaceId } from '../faces';
-import type { Fonts } from './fonts';
+import type { Fonts, Reach } from './fonts';
+import { runsLeft } from './order';
 import type { Paragraph, RichRun } from './rich';
 import { wrap } from './wrap';
 
@@ -16,6 +17,7 @@ export interface RichLine {
   readonly text: string;
   readonly width: number;
   readonly runs: readonly SetRun[];
+  readonly reach?: Reach;
 }
 
 interface Word {
@@ -46,8 +48,11 @@ function wordsOf(runs: readonly RichRun[], faceOf: (run: RichRun) => FaceId): Wo
   );
 }
 
+const higher = (a: Reach | undefined, b: Reach | undefined): Reach | undefined =>
+  a && b ? { above: Math.max(a.above, b.above), below: Math.max(a.below, b.below) } : (a ?? b);
+
 /** Words of one line put together to runs of one face and one address. */
-function lineOf(words: readonly Word[], fonts: Fonts, size: number, left: number): RichLine {
+function lineOf(words: readonly Word[], fonts: Fonts, size: number, left: number, rtl = false): RichLine {
   const runs: SetRun[] = [];
   let x = left;
   for (const [i, { text, face, href, spaced }] of words.entries()) {
@@ -65,7 +70,17 @@ function lineOf(words: readonly Word[], fonts: Fonts, size: number, left: number
     runs.push({ text, face, dx: x, width, ...(href !== undefined && { href }) });
     x += width;
   }
-  return { text: words.map(({ text, spaced }, i) => (spaced && i > 0 ? ` ${text}` : text)).join(''), width: x, runs };
+  const reach = runs.reduce<Reach | undefined>(
+    (most, { text, face }) => higher(most, fonts.shape(text, face).reach),
+    undefined,
+  );
+  return {
+    text: words.map(({ text, spaced }, i) => (spaced && i > 0 ? ` ${text}` : text)).join(''),
+    width: x,
+    // What comes first stands at the right.
+    runs: rtl ? runs.map((run) => ({ ...run, dx: left + x - run.dx - run.width })) : runs,
+    ...(reach && { reach }),
+  };
 }
 
 /** Words broken into pieces that fit a line by themselves. */
@@ -92,17 +107,18 @@ export function wrapRich(
   const lines: (RichLine & { listed: boolean })[] = [];
   for (const { bullet, runs } of paragraphs) {
     const left = bullet ? INDENT * size : 0;
+    const rtl = runsLeft(runs.map(({ text }) => text).join(''));
     const room = Math.max(size, most - left);
     const own: RichLine[] = [];
     let line: Word[] = [];
     for (const word of wordsOf(runs, faceOf).flatMap((each) => pieces(each, fonts, size, room))) {
       if (line.length > 0 && lineOf([...line, word], fonts, size, 0).width > room + 1e-6) {
-        own.push(lineOf(line, fonts, size, left));
+        own.push(lineOf(line, fonts, size, left, rtl));
         line = [];
       }
       line.push(word);
     }
-    if (line.length > 0 || own.length === 0) own.push(lineOf(line, fonts, size, left));
+    if (line.length > 0 || own.length === 0) own.push(lineOf(line, fonts, size, left, rtl));
     if (bullet) {
       const face = faceOf({ text: '' });
       const sign = { text: BULLET, face, dx: 0, width: fonts.width(BULLET, face, size) };

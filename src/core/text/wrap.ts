@@ -1,10 +1,20 @@
 import type { FaceId } from '../faces';
 import { remembered } from '../remember';
-import type { Fonts, Shaped } from './fonts';
+import type { Fonts, Reach, Shaped } from './fonts';
+
+/** A line as it is set; width in points. */
+export interface SetLine {
+  readonly text: string;
+  readonly width: number;
+  /** It reaches further up or down than lines of its face do: so far, in em. */
+  readonly reach?: Reach;
+  /** It is of a paragraph that runs from right to left. */
+  readonly rtl?: true;
+}
 
 /** A text set in lines. */
 export interface Wrapped {
-  readonly lines: readonly { readonly text: string; readonly width: number }[];
+  readonly lines: readonly SetLine[];
   /** Width of the widest line, in points. */
   readonly width: number;
 }
@@ -150,7 +160,7 @@ function divided(fonts: Fonts, text: string, face: FaceId, most: number): string
 }
 
 function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: number): Wrapped {
-  const lines: { text: string; width: number }[] = [];
+  const lines: SetLine[] = [];
   let widest = 0;
   for (const paragraph of text.split('\n')) {
     const shaped = fonts.shape(divided(fonts, paragraph.replace(/\s+/g, ' ').trim(), face, most / size), face);
@@ -164,7 +174,13 @@ function wrapAnew(fonts: Fonts, text: string, face: FaceId, size: number, most: 
       // The space at which a line was broken is not part of it.
       const stop = to < end && shaped.text[shaped.offsets[to - 1]!] === ' ' ? to - 1 : to;
       const width = (shaped.upTo[stop]! - shaped.upTo[from]! - shaped.kernBefore[from]!) * size;
-      lines.push({ text: shaped.text.slice(shaped.offsets[from], shaped.offsets[stop]), width });
+      const { reach, rtl } = shaped;
+      lines.push({
+        text: shaped.text.slice(shaped.offsets[from], shaped.offsets[stop]),
+        width,
+        ...(reach && { reach }),
+        ...(rtl && { rtl }),
+      });
       widest = Math.max(widest, width);
     }
   }

@@ -3,10 +3,10 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import subsetFont from 'subset-font';
-import { type FaceId, faceIds, faces, styleOf } from '../../core/faces';
+import { type FaceId, faceIds, faces, isScriptFace, styleOf } from '../../core/faces';
 import { LANGUAGES } from '../../core/languages';
-import { lettersOf, type Scene } from '../../core/scene';
-import { createFonts, type Fonts, loadLanguage } from '../../core/text';
+import { lettersOf, type Scene, type TextMark } from '../../core/scene';
+import { createFonts, type DrawnGlyphs, type Fonts, loadLanguage, loadShaper } from '../../core/text';
 
 // The built server lies elsewhere than its source; packages are found from the folder it is started in.
 const find = createRequire(join(process.cwd(), 'package.json'));
@@ -23,13 +23,21 @@ export function fontBytes(face: FaceId): Buffer {
 }
 
 // A chart may be in any of them, and is composed without waiting.
-await Promise.all(LANGUAGES.map(loadLanguage));
+await Promise.all([loadShaper(), ...LANGUAGES.map(loadLanguage)]);
 
 let made: Fonts | undefined;
 export const fonts = (): Fonts => {
   made ??= createFonts(fontBytes);
   return made;
 };
+
+/** Signs of a mark that depend on each other, or stand in the font of a script: for who draws without a browser. */
+export const outlinesOf = (mark: TextMark): DrawnGlyphs | undefined =>
+  mark.shaped || isScriptFace(mark.face) ? fonts().glyphs(mark) : undefined;
+
+/** A face with so many of its letters, as a TrueType file. */
+export const fontWith = (face: FaceId, letters: string): Promise<Buffer> =>
+  subsetFont(fontBytes(face), letters, { targetFormat: 'sfnt' });
 
 const subsets = new Map<string, Promise<string>>();
 const SUBSETS_KEPT = 64;

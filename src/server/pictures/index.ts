@@ -6,7 +6,7 @@ import { fontCss, fonts } from './fonts';
 import { scenesPdf } from './pdf';
 import { DPI, scenePng } from './png';
 
-export { fonts } from './fonts';
+export { fonts, fontWith } from './fonts';
 export { keptPicture } from './kept';
 export { DPI } from './png';
 

@@ -1,7 +1,8 @@
 import PDFDocument from 'pdfkit';
 import { marksOf, type PlacedMark, type Scene } from '../../core/scene';
 import type { PictureFiles } from '../item-pictures';
-import { fontBytes } from './fonts';
+import { fontBytes, outlinesOf } from './fonts';
+import { AS_PLACED, drawShaped } from './pdf-shaped';
 
 /**
  * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets.
@@ -72,7 +73,11 @@ function drawMark(
       const wide = doc.widthOfString(mark.text);
       doc.link(x + mark.x * scale, y + mark.y * scale - high, wide, high * 1.2, mark.href);
     }
-    doc.text(mark.text, x + mark.x * scale, y + mark.y * scale, { lineBreak: false, baseline: 'alphabetic' });
+    const left = x + mark.x * scale;
+    const base = y + mark.y * scale;
+    const signs = outlinesOf(mark);
+    if (signs) drawShaped(doc, mark, signs, left, base, mark.size * scale);
+    else doc.text(mark.text, left, base, AS_PLACED);
     return;
   }
   doc.save().translate(x, y).scale(scale);

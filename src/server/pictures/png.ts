@@ -1,9 +1,10 @@
 import { crc32 } from 'node:zlib';
 import { renderAsync } from '@resvg/resvg-js';
+import { isScriptFace } from '../../core/faces';
 import { lettersOf, type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
 import { dataUri, type PictureFiles } from '../item-pictures';
-import { fontFiles } from './fonts';
+import { fontFiles, outlinesOf } from './fonts';
 
 export const DPI = { least: 24, most: 600, initial: 96 };
 /** About 400 MB while drawing; an A2 page at 300 dpi has 35 million. */
@@ -24,11 +25,11 @@ export async function scenePng(scene: Scene, dpi: number, files: PictureFiles = 
       `At ${dpi} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`,
       [{ code: 'too-many-dots', message: 'Choose a lower resolution.', field: 'dpi' }],
     );
-  const image = await renderAsync(sceneSvg(scene, { from: (file) => dataUri(files.get(file)) }), {
+  const image = await renderAsync(sceneSvg(scene, { from: (file) => dataUri(files.get(file)), outlinesOf }), {
     fitTo: { mode: 'width', value: width },
     font: {
       // Only those that it shows: to read all would take longer than to draw.
-      fontFiles: [...lettersOf(scene).keys()].map((face) => fontFiles[face]),
+      fontFiles: [...lettersOf(scene).keys()].filter((face) => !isScriptFace(face)).map((face) => fontFiles[face]),
       loadSystemFonts: false,
       defaultFontFamily: 'Atkinson Hyperlegible Next',
     },

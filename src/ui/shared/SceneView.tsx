@@ -2,8 +2,12 @@
 import { memo, useId } from 'react';
 import { faces, styleOf } from '../../core/faces';
 import { type Mark, type Scene, type SceneItem, sameMarks } from '../../core/scene';
+import { useSceneFonts } from './scene-fonts';
 
 const ROUND = { clipPath: 'circle(50%)' };
+
+/** From right to left, its left end where it is placed. */
+const LEFTWARD = { direction: 'rtl', unicodeBidi: 'bidi-override', textAnchor: 'end' } as const;
 
 function MarkView({ mark }: { mark: Mark }) {
   if (mark.type === 'text') {
@@ -17,6 +21,7 @@ function MarkView({ mark }: { mark: Mark }) {
         fontStyle={styleOf(mark.face)}
         fontSize={mark.size}
         fill={mark.fill}
+        {...(mark.rtl && LEFTWARD)}
       >
         {mark.text}
       </text>
@@ -110,6 +115,7 @@ export const SceneView = memo(function SceneView({
 }) {
   const { frame, clip, pageAt, over, under: behind } = scene;
   const clipId = useId();
+  useSceneFonts(scene);
   const marks = (
     <>
       {behind && (

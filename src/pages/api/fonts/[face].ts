@@ -1,0 +1,30 @@
+import { type FaceId, faceIds, isLarge } from '../../../core/faces';
+import { ApiError, endpoint, paramOf } from '../../../server/http';
+import { fontWith } from '../../../server/pictures';
+
+/** More letters than these would make the address too long. */
+const MOST_LETTERS = 5_000;
+const KEPT = 64;
+const kept = new Map<string, Promise<Buffer>>();
+
+/** Letters as they stand in the address: UTF-16, little end first, in base64 for addresses (RFC 4648, 5). */
+const lettersIn = (coded: string) => Buffer.from(coded, 'base64url').toString('utf16le');
+
+/** A large font with the letters that a page shows. Its name says all that it depends on. */
+export const ALL = endpoint({
+  GET: async (context) => {
+    const face = paramOf(context, 'face');
+    const id = faceIds.find((known): known is FaceId => known === face && isLarge(known));
+    if (!id) throw new ApiError(404, 'not-there', `There is no large font "${face}".`);
+    const letters = lettersIn(context.url.searchParams.get('letters') ?? '');
+    if (letters.length === 0 || letters.length > MOST_LETTERS)
+      throw new ApiError(422, 'letters', `Ask for 1 to ${MOST_LETTERS} letters, as UTF-16 in base64url.`);
+    const key = `${id} ${letters}`;
+    if (kept.size >= KEPT) kept.clear();
+    const made = kept.get(key) ?? fontWith(id, letters);
+    kept.set(key, made);
+    return new Response(new Uint8Array(await made), {
+      headers: { 'content-type': 'font/ttf', 'cache-control': 'private, max-age=31536000, immutable' },
+    });
+  },
+});
