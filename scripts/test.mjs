@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { build } from './lib/build.mjs';
 import { bin, Failed, output, root, run } from './lib/run.mjs';
 import { freePort } from './lib/serve.mjs';
-import { checkNode, chromium, packages, postgres, rsvg } from './lib/setup.mjs';
+import { checkNode, chromium, packages, postgres, readers, rsvg } from './lib/setup.mjs';
 
 const results = mkdtempSync(join(tmpdir(), 'dendrotax-results-'));
 // Of its own, so that tests never meet a person's charts.
@@ -62,6 +62,7 @@ try {
   await postgres();
   await chromium();
   await rsvg();
+  await readers();
 
   await check('formats and lint', () => run(bin('biome'), ['lint', '--error-on-warnings']));
   await check('core needs no platform', () => run(bin('tsc'), ['-p', 'tsconfig.core.json']));

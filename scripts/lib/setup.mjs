@@ -77,6 +77,16 @@ export async function rsvg() {
   });
 }
 
+const READERS = { 'hb-shape': 'libharfbuzz-bin', pdftotext: 'poppler-utils', mutool: 'mupdf-tools' };
+const lackedReaders = () => Object.entries(READERS).filter(([name]) => !existsSync(`/usr/bin/${name}`));
+/** Another shaper's command and two readers of PDF: what tests hold ours against. */
+export async function readers() {
+  if (lackedReaders().length === 0) return;
+  await locked('debian', async () => {
+    for (const [name, from] of lackedReaders()) await debian(from, name);
+  });
+}
+
 export async function chromium() {
   if (process.env.CHROMIUM || existsSync('/usr/bin/chromium')) return;
   await locked('debian', async () => {

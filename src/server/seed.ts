@@ -1,9 +1,11 @@
 import type { PoolClient } from 'pg';
 import family from '../../demo/founding-family.txt?raw';
 import { trustList } from '../../demo/garden-trust';
+import oasis from '../../demo/oasis-garden.txt?raw';
 import marsh from '../../demo/salt-marsh.txt?raw';
 import garden from '../../demo/saltmarsh-garden.txt?raw';
 import glasshouse from '../../demo/second-glasshouse.txt?raw';
+import sisters from '../../demo/sister-gardens.csv?raw';
 import survey from '../../demo/visitor-survey.txt?raw';
 import volunteers from '../../demo/volunteers.csv?raw';
 import plant from '../../demo/which-plant.txt?raw';
@@ -23,6 +25,10 @@ interface Demo {
 
 /** Charts put in together, once for each name: those of a later version join those that are there. */
 const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
+  'demo charts of sister gardens': [
+    { kind: 'org', title: 'حديقة الواحة', list: oasis },
+    { kind: 'org', title: 'The garden’s sister gardens', list: sisters },
+  ],
   'demo chart of the whole trust': [
     {
       kind: 'org',

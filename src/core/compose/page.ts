@@ -1,5 +1,5 @@
 /** The page's own words: title, date line, tier headings. */
-import type { Chart, Look } from '../chart';
+import { type Chart, isLeftwardChart, type Look } from '../chart';
 import { type FaceId, inFont } from '../faces';
 import type { Arrangement, Size, TierAxis } from '../kinds';
 import { type Fit, sheetPoints } from '../layout';
@@ -133,14 +133,17 @@ export function drawPage(
       ),
     );
   const dated = inFont(DATE.face, chart.font);
-  const right = (text: string) => place.width - margin - fonts.width(text, dated, DATE.size);
+  const leftward = isLeftwardChart(chart);
+  const dateAt = (text: string) => (leftward ? margin : place.width - margin - fonts.width(text, dated, DATE.size));
+  const startOf = (text: string, { face, size }: { face: FaceId; size: number }) =>
+    leftward ? place.width - margin - fonts.width(text, inFont(face, chart.font), size) : margin;
   let top = margin;
   for (const line of titleLines(chart, width, fonts)) {
-    write(line, TITLE, margin, top, house.ink);
+    write(line, TITLE, startOf(line, TITLE), top, house.ink);
     top += TITLE.size * LINE_HEIGHT;
   }
   for (const line of subtitleLines(chart, width, fonts)) {
-    write(line, SUBTITLE, margin, top, house.quietInk);
+    write(line, SUBTITLE, startOf(line, SUBTITLE), top, house.quietInk);
     top += SUBTITLE.size * LINE_HEIGHT;
   }
   if (dateLine !== '') {
@@ -148,16 +151,18 @@ export function drawPage(
     const y = chart.page.showTitle
       ? baseline(fonts, inFont(TITLE.face, chart.font), TITLE.size, margin)
       : baseline(fonts, dated, DATE.size, margin);
-    marks.push(...textMarks(fonts, dateLine, dated, DATE.size, right(dateLine), y, house.quietInk));
+    marks.push(...textMarks(fonts, dateLine, dated, DATE.size, dateAt(dateLine), y, house.quietInk));
   }
   let foot = place.height - margin;
   if (footer || numbers) {
     foot -= DATE.size * LINE_HEIGHT;
-    if (footer)
-      write(shortened(fonts, footer, dated, DATE.size, width - (numbers ? 60 : 0)), DATE, margin, foot, house.quietInk);
+    if (footer) {
+      const text = shortened(fonts, footer, dated, DATE.size, width - (numbers ? 60 : 0));
+      write(text, DATE, startOf(text, DATE), foot, house.quietInk);
+    }
     if (numbers) {
       const text = number.of > 1 ? `${number.page} / ${number.of}` : String(number.page);
-      write(text, DATE, right(text), foot, house.quietInk);
+      write(text, DATE, dateAt(text), foot, house.quietInk);
     }
   }
   for (const { entry, x, y } of placedKey(chart, place, key, fonts))
@@ -263,25 +268,29 @@ export function drawHeadings(
   axis: TierAxis,
   house: House,
   place: Fit,
+  pictureWidth: number,
   fonts: Fonts,
-  font: Chart['font'],
+  chart: Chart,
 ): Mark[] {
-  const face = inFont(HEADING.face, font);
+  const face = inFont(HEADING.face, chart.font);
+  const leftward = isLeftwardChart(chart);
+  // Beside the picture, where the chart begins.
+  const edge = (width: number) => (leftward ? place.x + pictureWidth * place.scale - width * place.scale : place.x);
   const size = HEADING.size * place.scale;
   const marks: Mark[] = [];
   if (axis !== 'rows' && axis !== 'columns') return marks;
   for (const band of bands) {
-    const room = axis === 'rows' ? HEADING_WIDEST : Math.max(20, (band.end - band.start) / place.scale);
+    const room = axis === 'rows' ? HEADING_WIDEST : Math.max(20, Math.abs(band.end - band.start) / place.scale);
     const { lines } = wrap(fonts, band.name, face, HEADING.size, room);
     let top = axis === 'rows' ? (band.start + band.end) / 2 - (lines.length * size * LINE_HEIGHT) / 2 : place.y;
-    for (const { text: line } of axis === 'rows' ? lines : lines.slice(0, 1)) {
+    for (const { text: line, width } of axis === 'rows' ? lines : lines.slice(0, 1)) {
       marks.push(
         ...textMarks(
           fonts,
           line,
           face,
           size,
-          axis === 'rows' ? place.x : band.start,
+          axis === 'rows' ? edge(width) : leftward ? band.start - width * place.scale : band.start,
           baseline(fonts, face, size, top),
           house.quietInk,
         ),

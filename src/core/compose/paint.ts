@@ -1,5 +1,5 @@
 /** The second half of the pipeline: what was prepared, arranged, placed on its page and drawn. */
-import type { Chart, LineLook } from '../chart';
+import { type Chart, isLeftwardChart, type LineLook } from '../chart';
 import { hundredths } from '../hundredths';
 import { type ArrangedLink, type Arrangement, matterOf, type Structure } from '../kinds';
 import type { Fit } from '../layout';
@@ -11,6 +11,7 @@ import { captionMarks } from './captions';
 import { areaPath, drawArea, drawItem, drawRepeat, drawWords, type PlacedItem } from './draw';
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { NAME } from './enclosed';
+import { facing } from './leftward';
 import { drawLinks } from './links';
 import { scaledWords } from './measure';
 import { noteBoxes, noteMarks, placedNotes } from './notes';
@@ -101,6 +102,7 @@ export function paint(
   const to = onPage(arrangement, place, shift);
 
   const boxScale = arrangement.boxScale ?? 1;
+  const leftward = isLeftwardChart(chart);
   // Copied field by field: for many thousands of items spreading takes longer than all else here.
   const items = worded.map(({ id, tier, face, look, picture }): PlacedItem => {
     const text = plainOf(face.lines[0]?.text ?? '');
@@ -179,7 +181,7 @@ export function paint(
     items: items.map((item) => {
       const outside = captions.get(item.id);
       return drawItem(
-        item,
+        leftward ? { ...item, look: facing(item.look) } : item,
         fonts,
         house,
         tags.get(item.id),
@@ -189,7 +191,9 @@ export function paint(
     page: [
       ...drawPage(chart, house, place, key, fonts, number),
       ...notes.flatMap((note) => noteMarks(note, house, fonts)),
-      ...(chart.page.tierHeadings ? drawHeadings(bands, arrangement.axis, house, place, fonts, chart.font) : []),
+      ...(chart.page.tierHeadings
+        ? drawHeadings(bands, arrangement.axis, house, place, picture.width, fonts, chart)
+        : []),
     ],
     areas: areas
       .filter(({ as }) => as === 'set')
@@ -205,6 +209,7 @@ export function paint(
     notes: noteBoxes(notes),
     edges: items.length > MOST_PICKED ? [] : edgesOf(arrangement.links),
     axis: arrangement.axis,
+    ...(leftward && { leftward }),
     bands,
   };
   return { scene, items, enclosures, scale: place.scale, smallest, point: to.point };

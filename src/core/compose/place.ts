@@ -1,4 +1,5 @@
 /** The arrangement of what was prepared, and where its picture comes to stand on the page. */
+import { isLeftwardChart } from '../chart';
 import type { Arrangement, Size } from '../kinds';
 import { type Fit, fitToPage } from '../layout';
 import type { Box } from '../scene';
@@ -7,12 +8,16 @@ import { linesByHand } from './by-hand';
 import { roomOf, withInsets, withoutRoom } from './captions';
 import { type DrawnEnclosure, enclosures } from './enclose';
 import { filled } from './held';
+import { mirroredArrangement } from './leftward';
 import { frameOf, headingRoom } from './page';
 import type { Prepared } from './prepare';
 
 /** The arrangement of what was prepared. */
-export const arranged = ({ chart, kind, input, inside, structure, sizes, room }: Prepared): Arrangement =>
-  linesByHand(filled(withoutRoom(kind.arrange(input), room), inside, structure, sizes), chart, sizes);
+export function arranged({ chart, kind, input, inside, structure, sizes, room }: Prepared): Arrangement {
+  const own = kind.arrange(input);
+  const facing = isLeftwardChart(chart) ? mirroredArrangement(own, input.sizes) : own;
+  return linesByHand(filled(withoutRoom(facing, room), inside, structure, sizes), chart, sizes);
+}
 
 /** Where an arrangement's picture comes to stand on the page. */
 export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts): Onto {
@@ -29,8 +34,10 @@ export function onto(prepared: Prepared, arrangement: Arrangement, fonts: Fonts)
     out.right = Math.max(out.right, extent.x + extent.width + EDGE);
     out.bottom = Math.max(out.bottom, extent.y + extent.height + EDGE);
   }
-  const shift = { x: headings.x - out.left, y: headings.y - out.top };
-  const picture = { width: out.right + shift.x, height: out.bottom + shift.y };
+  // Headings of tiers stand where the chart begins.
+  const leftward = isLeftwardChart(chart);
+  const shift = { x: (leftward ? 0 : headings.x) - out.left, y: headings.y - out.top };
+  const picture = { width: out.right + shift.x + (leftward ? headings.x : 0), height: out.bottom + shift.y };
   const place = fitToPage(picture, frameOf(chart, picture.width, key, fonts), chart.page);
   return { shift, picture, place, enclosures: drawn };
 }

@@ -146,6 +146,8 @@ export interface Scene {
   /** Lines one by one, to be picked and bent; of the largest pictures, where none could be, there are none. */
   readonly edges: readonly SceneEdge[];
   readonly axis: 'rows' | 'columns' | 'sides' | 'rings' | 'overlaps';
+  /** It begins at the right: the first of several stands there. */
+  readonly leftward?: true;
   readonly bands: readonly SceneBand[];
 }
 

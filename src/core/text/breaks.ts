@@ -14,10 +14,16 @@ const rules = once(() => {
 const WITHOUT_SPACES = /[\u0e00-\u0eff\u1000-\u109f\u1780-\u17ff\ua9e0-\ua9ff\uaa60-\uaa7f]+/g;
 const words = once(() => new Intl.Segmenter('th', { granularity: 'word' }));
 
+/** Offsets at which a line may begin by the rules alone, the end not among them. */
+export function ruledBreaks(text: string): number[] {
+  const found: number[] = [];
+  for (const { position } of rules().breaks(text)) if (position < text.length) found.push(position);
+  return found;
+}
+
 /** Offsets at which a line may begin, the end not among them. */
 export function breaksOf(text: string): ReadonlySet<number> {
-  const found = new Set<number>();
-  for (const { position } of rules().breaks(text)) if (position < text.length) found.add(position);
+  const found = new Set(ruledBreaks(text));
   for (const { index, 0: run } of text.matchAll(WITHOUT_SPACES)) {
     for (const { index: at } of words().segment(run)) if (at > 0) found.add(index + at);
   }

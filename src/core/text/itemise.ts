@@ -147,11 +147,27 @@ export function itemised(text: string, face: FaceId, sources: Sources, rtl?: boo
   // Signs of all scripts between letters of one go with them, so that its words stay together.
   for (const [i, letter] of letters.entries()) {
     const before = letters[i - 1];
-    if (letter.script !== undefined || !before?.script || !before.face || before.face === letter.face) continue;
+    if (letter.script !== undefined) continue;
+    // What begins a word and no other font has goes with what follows.
+    const following = letters[i + 1];
+    if (
+      letter.face !== face &&
+      letter.face !== other &&
+      !before?.script &&
+      following?.face &&
+      has(following.face, letter.text)
+    ) {
+      letters[i] = { ...letter, face: following.face, script: following.script, level: following.level };
+      continue;
+    }
+    if (!before?.script || !before.face || before.face === letter.face) continue;
     let next = i;
     while (next < letters.length && letters[next]!.script === undefined) next++;
     const after = letters[next];
-    if (after?.face !== before.face || after.level !== before.level) continue;
+    // At the end of its words too where the font of all else lacks them.
+    if (letter.face === face || letter.face === other) {
+      if (after?.face !== before.face || after.level !== before.level) continue;
+    }
     if (letters.slice(i, next).every(({ text: own, level }) => level === before.level && has(before.face!, own)))
       for (let at = i; at < next; at++) letters[at] = { ...letters[at]!, face: before.face, script: before.script };
   }

@@ -72,8 +72,10 @@ export function drawShaped(
   for (const cluster of clustersOf(text, glyphs)) {
     const [first, ...others] = cluster.glyphs;
     const begin = at;
+    // Readers turn letters round one by one, those of a cluster too.
+    const says = rtl ? [...cluster.text].reverse().join('') : cluster.text;
     if (others.length === 0) {
-      drawSign(doc, face, first!, cluster.text, at + first!.dx * size, base - first!.dy * size, size);
+      drawSign(doc, face, first!, says, at + first!.dx * size, base - first!.dy * size, size);
       at += first!.advance * size;
       continue;
     }
@@ -93,7 +95,7 @@ export function drawShaped(
     doc.save();
     // Text that is not seen (ISO 32000-1, 9.3.6), as wide as the shapes: readers find no gap that looks like a space.
     doc.addContent('3 Tr');
-    drawSign(doc, face, widest, cluster.text, begin, base, size, (at - begin) / size);
+    drawSign(doc, face, widest, says, begin, base, size, (at - begin) / size);
     doc.restore();
   }
   if (!rtl) doc.endMarkedContent();

@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { marksOf, type PlacedMark, type Scene } from '../../core/scene';
 import type { PictureFiles } from '../item-pictures';
-import { fontBytes, outlinesOf } from './fonts';
+import { fontBytes, fonts, outlinesOf } from './fonts';
 import { AS_PLACED, drawShaped } from './pdf-shaped';
 
 /**
@@ -42,6 +42,9 @@ export function scenesPdf(scenes: readonly Scene[], files: PictureFiles = new Ma
   return done;
 }
 
+/** Letters that fonts may put together of several signs. */
+const COMPOSED = /[\u0300-\u036f\u1e00-\u1eff]/;
+
 function drawMark(
   doc: PDFKit.PDFDocument,
   { mark, x, y, scale }: PlacedMark,
@@ -75,7 +78,7 @@ function drawMark(
     }
     const left = x + mark.x * scale;
     const base = y + mark.y * scale;
-    const signs = outlinesOf(mark);
+    const signs = outlinesOf(mark) ?? (COMPOSED.test(mark.text) ? fonts().glyphs(mark) : undefined);
     if (signs) drawShaped(doc, mark, signs, left, base, mark.size * scale);
     else doc.text(mark.text, left, base, AS_PLACED);
     return;

@@ -34,6 +34,7 @@ export function Find() {
   return (
     <div className="relative">
       <input
+        dir="auto"
         ref={input}
         id="find"
         type="search"

@@ -46,6 +46,7 @@ function Title() {
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <input
+      dir="auto"
       aria-label={words.title}
       className="ml-3 field-sizing-content max-w-[44vw] min-w-24 truncate rounded border border-transparent px-2 py-0.5 font-title text-[17px] font-semibold hover:border-rule"
       maxLength={200}

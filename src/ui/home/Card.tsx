@@ -117,6 +117,7 @@ function TitleField({ title, onDone }: { title: string; onDone: (title: string |
   useEffect(() => ref.current?.select(), []);
   return (
     <input
+      dir="auto"
       ref={ref}
       aria-label={words.rename}
       className="field"

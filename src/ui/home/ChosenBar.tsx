@@ -36,6 +36,7 @@ export function ChosenBar({
         {words.toFolder}
       </label>
       <input
+        dir="auto"
         id={id}
         list={`${id}-list`}
         className="field w-52"

@@ -149,6 +149,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
       <header className="flex h-14 items-center gap-4">
         <Brand />
         <input
+          dir="auto"
           ref={search}
           type="search"
           aria-label={words.search}

@@ -111,6 +111,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
           {words.dialog.name}
         </label>
         <input
+          dir="auto"
           id={field}
           className="field w-[380px]"
           maxLength={200}

@@ -146,6 +146,7 @@ export function RichInput({ text, label, onText, onKeyDown, className = '', ...r
       role="textbox"
       aria-label={label}
       aria-multiline
+      dir="auto"
       contentEditable
       suppressContentEditableWarning
       spellCheck={false}

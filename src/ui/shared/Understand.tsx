@@ -233,6 +233,7 @@ export function Understand({
         )}
         {long && <p className="text-[13px] text-quiet">{words.large(text.split('\n').length)}</p>}
         <textarea
+          dir="auto"
           aria-label={words.text}
           className="field min-h-0 flex-1 resize-none font-mono text-[12.5px] leading-5 whitespace-pre [tab-size:4]"
           spellCheck={false}

@@ -196,6 +196,7 @@ export function NumberField({
         onChange={(event) => onChange(Number(event.target.value))}
       />
       <input
+        dir="auto"
         id={id}
         inputMode="decimal"
         className="field w-14 text-right text-[13px]"
@@ -230,6 +231,7 @@ export function ColourField({ id, value, onChange }: { id: string; value: string
         onChange={(event) => onChange(event.target.value.toLowerCase())}
       />
       <input
+        dir="auto"
         aria-label="Colour as a number, #rrggbb"
         className="field w-[86px] font-mono text-xs"
         value={typed ?? value}

@@ -105,6 +105,7 @@ export function CellInput({ item, field, onWritten, onBlur, onKeyDown, className
     );
   return (
     <textarea
+      dir="auto"
       {...rest}
       ref={box}
       rows={1}

@@ -6,6 +6,7 @@ import { fieldHint, fieldLabel, lineColumns } from '../../shared/fields';
 import { focusDone, focusLine, focusRow, light, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 import { CellInput } from './CellInput';
+import { levelKeys, useLeftward } from './leftward';
 import { addAfter, addAt, additionFor, moveAlong, moveIn, moveOut, remove, understandTyped } from './lines';
 import { MarkBadge } from './MarkBadge';
 import { ProblemEntry } from './ProblemEntry';
@@ -75,6 +76,7 @@ export const Line = memo(function Line(props: Props) {
   // A line that only names an item which stands elsewhere.
   const again = useEditor((state) => state.composition?.standsFor[id] !== undefined);
   const names = useEditor((state) => columnsOf(state.chart)).split('\n');
+  const leftward = useLeftward();
   const lit = useEditor((state) => tier !== undefined && state.litTier === tier);
   const wish = useEditor((state) => (state.focusWish?.item === id ? state.focusWish : null));
   const severity = useEditor((state) => worst(problemsOf(state.composition?.problems ?? [], id)));
@@ -106,6 +108,7 @@ export const Line = memo(function Line(props: Props) {
     const [before, after] = [names[at - 1], names[at + 1]];
     const { altKey, shiftKey, ctrlKey, metaKey } = event;
     const caret = input.selectionStart === input.selectionEnd ? input.selectionStart : null;
+    const { inward, outward } = levelKeys();
     const go = (run: () => unknown) => {
       event.preventDefault();
       run();
@@ -141,11 +144,11 @@ export const Line = memo(function Line(props: Props) {
         const next = up ? above : below;
         return go(() => next && focusLine(next, field));
       }
-      case 'ArrowRight':
+      case inward:
         if (altKey) return stay(() => moveIn(id));
         if (caret === input.value.length && after !== undefined) return go(() => focusLine(id, after, 'start'));
         return;
-      case 'ArrowLeft':
+      case outward:
         if (altKey) return stay(() => moveOut(id));
         if (caret === 0 && before !== undefined) return go(() => focusLine(id, before, 'end'));
         return;
@@ -203,7 +206,7 @@ export const Line = memo(function Line(props: Props) {
       aria-label={`${words.list.line(number)}, ${fields['name'] || ''}`}
       tabIndex={stop ? 0 : -1}
       onFocus={(event) => event.target === event.currentTarget && !selected && !among && select(id)}
-      className={`absolute right-0 left-0 border-b border-[#eceacb]/70 pl-3 outline-none focus:shadow-[inset_3px_0_0_var(--color-plum)] focus-within:shadow-[inset_2px_0_0_var(--color-plum)] ${marked ? 'bg-tint' : lit ? 'bg-[#f3f1e4]' : ''} ${dragged.isDragging ? 'opacity-50' : ''}`}
+      className={`absolute inset-x-0 border-b border-[#eceacb]/70 ps-3 outline-none focus:shadow-[inset_3px_0_0_var(--color-plum)] focus-within:shadow-[inset_2px_0_0_var(--color-plum)] ${marked ? 'bg-tint' : lit ? 'bg-[#f3f1e4]' : ''} ${dragged.isDragging ? 'opacity-50' : ''}`}
       style={{ top, minHeight: ROW_HEIGHT }}
       onMouseEnter={() => light(tier ?? null)}
       onMouseLeave={() => light(null)}
@@ -217,11 +220,14 @@ export const Line = memo(function Line(props: Props) {
         }
       }}
     >
-      <div className="flex min-h-[31px] items-start gap-1.5 pr-1.5">
-        <span className="w-5 flex-none pt-[5px] text-right text-[11px] leading-[21px] text-quiet tabular-nums">
+      <div className="flex min-h-[31px] items-start gap-1.5 pe-1.5">
+        <span className="w-5 flex-none pt-[5px] text-end text-[11px] leading-[21px] text-quiet tabular-nums">
           {number}
         </span>
-        <span className="flex flex-none items-center" style={{ marginLeft: Math.min(level, MOST_INDENT) * INDENT }}>
+        <span
+          className="flex flex-none items-center"
+          style={{ marginInlineStart: Math.min(level, MOST_INDENT) * INDENT }}
+        >
           <button
             type="button"
             tabIndex={-1}
@@ -229,13 +235,13 @@ export const Line = memo(function Line(props: Props) {
             className={`mt-[9px] grid size-3.5 place-items-center rounded text-[9px] text-quiet hover:bg-bench ${under > 0 ? '' : 'invisible'}`}
             onClick={() => onFold(id, !folded)}
           >
-            {folded ? '▸' : '▾'}
+            {folded ? (leftward ? '◂' : '▸') : '▾'}
           </button>
           <span
             {...dragged.listeners}
             ref={dragged.setNodeRef}
             title={words.list.drag}
-            className="mt-[9px] ml-0.5 size-3 flex-none cursor-grab touch-none rounded-[2px] border border-ink/30"
+            className="mt-[9px] ms-0.5 size-3 flex-none cursor-grab touch-none rounded-[2px] border border-ink/30"
             style={{ backgroundColor: fill }}
           />
         </span>
@@ -246,7 +252,11 @@ export const Line = memo(function Line(props: Props) {
           'name',
           `shrink ${again ? 'text-quiet' : 'font-semibold'} ${at === names.length - 1 ? 'flex-1' : 'max-w-[62%]'}`,
         )}
-        {names.slice(at + 1).map((field) => cell(field, 'min-w-8 flex-1 text-right text-[12.5px]! text-quiet'))}
+        {names
+          .slice(at + 1)
+          .map((field) =>
+            cell(field, `min-w-8 flex-1 ${leftward ? 'text-left!' : 'text-right!'} text-[12.5px]! text-quiet`),
+          )}
         {folded && <span className="flex-none pt-[5px] text-[11px] leading-[21px] text-quiet">+{under}</span>}
         <MarkBadge id={id} />
         {severity && (
@@ -267,8 +277,8 @@ export const Line = memo(function Line(props: Props) {
       {drop && (
         <span
           aria-hidden
-          className={`pointer-events-none absolute right-0 z-10 ${drop === 'under' ? 'inset-y-0 border-2 border-good' : drop === 'before' ? 'top-[-1.5px] h-[3px] bg-good' : 'bottom-[-1.5px] h-[3px] bg-good'}`}
-          style={{ left: 34 + Math.min(level, MOST_INDENT) * INDENT }}
+          className={`pointer-events-none absolute end-0 z-10 ${drop === 'under' ? 'inset-y-0 border-2 border-good' : drop === 'before' ? 'top-[-1.5px] h-[3px] bg-good' : 'bottom-[-1.5px] h-[3px] bg-good'}`}
+          style={{ insetInlineStart: 34 + Math.min(level, MOST_INDENT) * INDENT }}
         />
       )}
     </div>
@@ -282,7 +292,7 @@ function LineProblems({ id, onClose }: { id: string; onClose: () => void }) {
   return (
     <ul
       ref={list}
-      className="flex flex-col gap-1.5 py-1.5 pr-2.5 pl-6"
+      className="flex flex-col gap-1.5 py-1.5 pe-2.5 ps-6"
       onKeyDown={(event) => {
         if (event.key === 'Escape') onClose();
       }}

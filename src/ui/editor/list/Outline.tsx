@@ -9,6 +9,7 @@ import { change, choose, focusLine, focusRow, fold, say, select, selection, useE
 import { words } from '../words';
 import { between, copyLines, OWN, pastedLines } from './clipboard';
 import { Line, ROW_HEIGHT } from './Line';
+import { levelKeys, useLeftward } from './leftward';
 import {
   addAfter,
   addAt,
@@ -97,6 +98,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
   }, []);
 
   /** Keys on a line as a whole. */
+  const leftward = useLeftward();
   const key = (event: KeyboardEvent<HTMLDivElement>) => {
     const state = useEditor.getState();
     const id = (event.target as HTMLElement).dataset['row'];
@@ -112,6 +114,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
     const addition = additionFor(event);
     if (addition) return go(() => addAt(addition, id));
     const ids = selection(state);
+    const { inward, outward } = levelKeys();
     const stay = (run: () => unknown) =>
       go(() => {
         run();
@@ -154,14 +157,14 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
       case 'Home':
       case 'End':
         return go(() => step(event.key === 'Home' ? -rows.length : rows.length));
-      case 'ArrowLeft':
+      case outward:
         if (altKey) return stay(() => shiftAll(ids, 'move-out'));
         return go(() => {
           const { parent } = items[id]!;
           if (tree.childrenOf(id).length > 0 && !folded.has(id)) onFold(id, true);
           else if (parent !== null) focusRow(parent);
         });
-      case 'ArrowRight':
+      case inward:
         if (altKey) return stay(() => shiftAll(ids, 'move-in'));
         return go(() => {
           const [first] = tree.childrenOf(id);
@@ -267,6 +270,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
       <div
         ref={scroll}
         data-lines
+        dir={leftward ? 'rtl' : undefined}
         className="min-h-0 flex-1 overflow-auto contain-strict"
         role="tree"
         aria-multiselectable

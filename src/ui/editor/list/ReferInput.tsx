@@ -61,6 +61,7 @@ export function ReferInput({
   return (
     <div className="absolute inset-0">
       <input
+        dir="auto"
         {...getInputProps({
           'aria-label': label,
           // Set at once: told through the list's own state, the caret would jump.

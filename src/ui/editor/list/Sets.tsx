@@ -48,6 +48,7 @@ export function Sets() {
             style={{ backgroundColor: house.area(i + 1).fill }}
           />
           <input
+            dir="auto"
             key={name}
             aria-label={words.sets.rename(name)}
             className="field-sizing-content min-h-[26px] max-w-[150px] min-w-8 bg-transparent text-[13px]"
@@ -84,6 +85,7 @@ export function Sets() {
         }}
       >
         <input
+          dir="auto"
           aria-label={words.sets.fresh}
           placeholder={words.sets.fresh}
           className="field min-h-[28px] w-24 text-[13px]"

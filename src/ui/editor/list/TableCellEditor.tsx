@@ -38,6 +38,7 @@ export function TableCellEditor({
   };
   return (
     <textarea
+      dir="auto"
       aria-label={label}
       rows={Math.min(6, typed.split('\n').length)}
       // biome-ignore lint/a11y/noAutofocus: the cell was opened to be written in

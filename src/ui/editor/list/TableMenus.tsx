@@ -106,6 +106,7 @@ function Kinds({ column }: { column: TableColumn }) {
         <Row label={words.table.currency}>
           {(id) => (
             <input
+              dir="auto"
               id={id}
               className="field w-20 text-[13px]"
               maxLength={8}
@@ -156,6 +157,7 @@ export function ColumnMenu({ column, view, onClose }: { column: TableColumn; vie
       <Row label={words.table.filter}>
         {(id) => (
           <input
+            dir="auto"
             id={id}
             type="search"
             className="field w-full min-w-0 text-[13px]"
@@ -239,6 +241,7 @@ export function ColumnsMenu({ columns, onClose }: { columns: readonly TableColum
         <Row label={words.table.newColumn}>
           {(id) => (
             <input
+              dir="auto"
               id={id}
               className="field w-full min-w-0 text-[13px]"
               maxLength={80}

@@ -148,6 +148,7 @@ export function WorkOnLines({ onClose }: { onClose: () => void }) {
     <Row label={label}>
       {(id) => (
         <input
+          dir="auto"
           id={id}
           className="field w-full min-w-0 text-[13px]"
           placeholder={hint}

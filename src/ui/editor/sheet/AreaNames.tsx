@@ -24,6 +24,7 @@ export function AreaNames({ scene, live }: { scene: Scene; live: LiveView }) {
       if (open === key)
         return (
           <input
+            dir="auto"
             key={key}
             // biome-ignore lint/a11y/noAutofocus: the person has just asked to write here
             autoFocus

@@ -25,7 +25,8 @@ export function DropMark({
         : null;
   const { box } = onItem?.target ?? item;
   const rows = scene.axis === 'rows';
-  const past = onItem?.place === 'after';
+  // What comes after stands at the left of a picture that begins at the right.
+  const past = (onItem?.place === 'after') !== (rows && scene.leftward === true);
   const mark = !onItem
     ? null
     : onItem.place === 'under'

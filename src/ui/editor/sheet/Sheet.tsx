@@ -159,7 +159,9 @@ export function Sheet() {
       aria-label={words.sheet.label}
       className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[1fr_30px] bg-paper"
     >
-      <div className={`flex min-h-0 min-w-0 ${rows ? 'flex-row' : 'flex-col'}`}>
+      <div
+        className={`flex min-h-0 min-w-0 ${rows ? (scene?.leftward ? 'flex-row-reverse' : 'flex-row') : 'flex-col'}`}
+      >
         {scene && scene.bands.length > 0 && <TierRail scene={scene} live={live} />}
         {/* Contained: what changes in the list must not lay the sheet out anew. */}
         <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden contain-strict">

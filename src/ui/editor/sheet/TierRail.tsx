@@ -58,7 +58,8 @@ export function TierRail({ scene, live }: { scene: Scene; live: LiveView }) {
       title={words.rail.about}
       role="group"
       onKeyDown={walk}
-      className={`relative overflow-hidden ${rows ? 'h-full border-r border-rule' : 'w-full border-b border-rule'}`}
+      dir={scene.leftward && rows ? 'rtl' : undefined}
+      className={`relative overflow-hidden ${rows ? 'h-full border-e border-rule' : 'w-full border-b border-rule'}`}
       style={rows ? { width: RAIL.rows } : { height: RAIL.columns }}
     >
       {scene.bands.map((band, i) => (
@@ -98,11 +99,12 @@ function Segment({
   const [renaming, setRenaming] = useState(false);
   const count = `${band.count} ${band.count === 1 ? matter.item : matter.items}`;
   const place = rows
-    ? { top: start, height: size, left: 8, right: 0 }
+    ? { top: start, height: size, insetInlineStart: 8, insetInlineEnd: 0 }
     : { left: start, width: size, top: 6, bottom: 0 };
   if (renaming)
     return (
       <input
+        dir="auto"
         // biome-ignore lint/a11y/noAutofocus: the person has just asked to write here
         autoFocus
         aria-label={words.rail.rename}
@@ -140,18 +142,20 @@ function Segment({
       onMouseLeave={() => light(null)}
       onFocus={() => light(band.tier)}
       onBlur={() => light(null)}
-      className={`absolute flex flex-col justify-center overflow-hidden border text-left leading-tight ${rows ? 'rounded-l border-r-0 border-l-[7px] pr-1 pl-2' : 'items-center rounded-t border-t-[6px] border-b-0 px-1'} ${
+      className={`absolute flex flex-col justify-center overflow-hidden border text-start leading-tight ${rows ? 'rounded-s border-e-0 border-s-[7px] pe-1 ps-2' : 'items-center rounded-t border-t-[6px] border-b-0 px-1'} ${
         open || lit ? 'border-plum bg-tint' : 'border-rule bg-sheet'
       }`}
-      style={{ ...place, ...(rows ? { borderLeftColor: band.fill } : { borderTopColor: band.fill }) }}
+      style={{ ...place, ...(rows ? { borderInlineStartColor: band.fill } : { borderTopColor: band.fill }) }}
     >
       <span
         className={`w-full text-[13px] font-semibold ${rows && size > 52 ? 'line-clamp-2' : 'truncate'} ${rows ? '' : 'text-center'}`}
       >
-        {band.name}
+        <bdi>{band.name}</bdi>
       </span>
       {(size > 34 || !rows) && (
-        <span className={`w-full truncate text-xs text-quiet ${rows ? '' : 'text-center'}`}>{count}</span>
+        <span className={`w-full truncate text-xs text-quiet ${rows ? '' : 'text-center'}`}>
+          <bdi>{count}</bdi>
+        </span>
       )}
       {band.exceptions > 0 && size > 54 && rows && (
         <span className="truncate text-xs text-caution">{words.rail.exceptions(band.exceptions)}</span>

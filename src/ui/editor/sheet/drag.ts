@@ -51,7 +51,8 @@ function dropAt(scene: Scene, chart: Chart, id: string, x: number, y: number): D
   }
   const target = itemAt(scene, x, y);
   if (!target || target.id === id) return null;
-  const along = scene.axis === 'rows' ? (x - target.box.x) / target.box.width : (y - target.box.y) / target.box.height;
+  const across = (x - target.box.x) / target.box.width;
+  const along = scene.axis === 'rows' ? (scene.leftward ? 1 - across : across) : (y - target.box.y) / target.box.height;
   const place = along < EDGE ? 'before' : along > 1 - EDGE ? 'after' : 'under';
   const what = dropChange(chart, id, target.id, place);
   return what ? { target, place, change: what } : null;
@@ -60,7 +61,8 @@ function dropAt(scene: Scene, chart: Chart, id: string, x: number, y: number): D
 /** The change that moves just the box, by a way on the page; none of a kind that keeps to computed places. */
 function moveBy(chart: Chart, scene: Scene, id: string, x: number, y: number): Drop | null {
   const { scale } = scene.frame;
-  const what = nudgedTo(chart, id, x / scale, y / scale);
+  // Lengths are kept as of a picture that begins at the left.
+  const what = nudgedTo(chart, id, (scene.leftward ? -x : x) / scale, y / scale);
   return what && { by: { x, y }, change: what };
 }
 

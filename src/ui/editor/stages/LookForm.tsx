@@ -68,6 +68,7 @@ export function LookForm({ look, ownOnly = false, name, onPatch, onTry, onBack }
         <Row label={words.style.name}>
           {(id) => (
             <input
+              dir="auto"
               id={id}
               className="field min-w-0 flex-1 text-[13px]"
               maxLength={80}

@@ -138,6 +138,7 @@ function Choice({ choice }: { choice: ArrangementChoice }) {
         <Row label={choice.label}>
           {(id) => (
             <input
+              dir="auto"
               id={id}
               className="field min-w-0 flex-1 text-[13px]"
               maxLength={300}

@@ -81,6 +81,7 @@ export function BranchForm() {
               <Row label={label}>
                 {(input) => (
                   <input
+                    dir="auto"
                     id={input}
                     className="field w-16 text-[13px]"
                     inputMode="numeric"

@@ -26,6 +26,7 @@ export function PageForm() {
     <Row label={label}>
       {(id) => (
         <input
+          dir="auto"
           id={id}
           className="field min-w-0 flex-1 text-[13px]"
           maxLength={most}

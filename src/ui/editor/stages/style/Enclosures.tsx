@@ -74,6 +74,7 @@ function OneEnclosure({ chart, enclosure }: { chart: Chart; enclosure: Enclosure
     <li className="mt-1.5 rounded border border-rule bg-paper px-2 py-1">
       <div className="flex items-center gap-1.5">
         <input
+          dir="auto"
           aria-label={words.enclosures.name}
           className="field min-w-0 flex-1 text-[13px]"
           maxLength={120}

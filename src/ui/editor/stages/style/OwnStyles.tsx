@@ -129,6 +129,7 @@ export function OwnStyles({ chart }: { chart: Chart }) {
         }}
       >
         <input
+          dir="auto"
           aria-label={words.own.name}
           placeholder={words.own.name}
           className="field min-w-0 flex-1 text-[13px]"

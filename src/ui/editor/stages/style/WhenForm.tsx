@@ -106,6 +106,7 @@ export function WhenForm({ rule, chart, kind, fields, onChange }: FormProps<Extr
               {(id) => (
                 <>
                   <input
+                    dir="auto"
                     id={id}
                     className="field min-w-0 flex-1 text-[13px]"
                     list={known}
