@@ -243,6 +243,20 @@ function fontsFrom(sources: Sources, withHan: (han: Han) => Fonts): Fonts {
   const meterOf = (face: FaceId): Meter => sources.meter(face, '');
   const cache: Partial<Record<FaceId, Map<string, Shaped>>> = {};
 
+  const items = new Map<string, readonly Item[]>();
+  /** A text itemised, once for measuring and for drawing. */
+  function itemsOf(text: string, face: FaceId, rtl?: boolean): readonly Item[] {
+    // Most paragraphs run as their letters do.
+    const said = rtl === undefined || rtl === runsLeft(text) ? '' : rtl ? 'rtl' : 'ltr';
+    const key = `${face} ${said} ${text}`;
+    const known = items.get(key);
+    if (known) return known;
+    const made = itemised(text, face, sources, said === '' ? undefined : rtl);
+    if (items.size >= CACHE_LIMIT) items.clear();
+    items.set(key, made);
+    return made;
+  }
+
   /** Whether a face and its stand-in have all letters of a text that are plain. */
   function isAllPlain(text: string, face: FaceId): boolean {
     if (!isPlain(text)) return false;
@@ -263,7 +277,7 @@ function fontsFrom(sources: Sources, withHan: (han: Han) => Fonts): Fonts {
     const { ascent, descent } = meterOf(face).metrics;
     const shaped = isAllPlain(text, face)
       ? shapedPlainly(text, face, meterOf)
-      : shapedInItems(text, itemised(text, face, sources), { above: ascent, below: descent });
+      : shapedInItems(text, itemsOf(text, face), { above: ascent, below: descent });
     if (kept.size >= CACHE_LIMIT) kept.clear();
     kept.set(raw, shaped);
     return shaped;
@@ -282,7 +296,7 @@ function fontsFrom(sources: Sources, withHan: (han: Han) => Fonts): Fonts {
     const text = drawnOf(raw);
     if (isAllPlain(text, face)) return runsByFace(shape(text, face));
     let dx = 0;
-    return inSight(itemised(text, face, sources, rtl)).map((item): Run => {
+    return inSight(itemsOf(text, face, rtl)).map((item): Run => {
       const shown = item.shown ?? item.text;
       // Not every program keeps a space that words begin with.
       const bare = item.level % 2 === 0 ? shown.trimStart() : shown;
