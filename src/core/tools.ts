@@ -27,7 +27,7 @@ export function linesIn(chart: Chart, branch: string | null): string[] {
 export function sortLines(kind: Kind, chart: Chart, branch: string | null, field: string, descending = false): Worked {
   const tree: Tree = treeOf(chart.items);
   const type: FieldType = fieldTypeOf(chart, kind.columns, field);
-  const order = byType(type);
+  const order = byType(type, chart.language);
   const places: Record<string, { parent: string | null; order: string }> = {};
   const parents = branch === null ? [null, ...linesIn(chart, null)] : linesIn(chart, branch);
   for (const parent of parents) {
@@ -161,7 +161,7 @@ export interface Replacing {
 export function patternOf({ find, matchCase = false, wholeWords = false }: Replacing): RegExp | undefined {
   if (find === '') return undefined;
   const plain = find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-  const bounded = wholeWords ? `(?<![\\p{L}\\p{N}])${plain}(?![\\p{L}\\p{N}])` : plain;
+  const bounded = wholeWords ? `(?<![\\p{L}\\p{M}\\p{N}])${plain}(?![\\p{L}\\p{M}\\p{N}])` : plain;
   return new RegExp(bounded, matchCase ? 'gu' : 'giu');
 }
 

@@ -8,7 +8,7 @@ function coded(letters: string): string {
     const unit = letters.charCodeAt(i);
     bytes += String.fromCharCode(unit & 0xff, unit >> 8);
   }
-  return btoa(bytes).replaceAll('+', '-').replaceAll('/', '_').replace(/=+$/, '');
+  return btoa(bytes).replaceAll('+', '-').replaceAll('/', '_').replaceAll('=', '');
 }
 
 /** Each letter once, in order: the same letters make the same address. */

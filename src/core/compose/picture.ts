@@ -1,4 +1,5 @@
 /** Pictures in items: what is shown of them, how much room they take, and how they are drawn. */
+import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { Chart, Item, Look } from '../chart';
 import { textFace } from '../faces';
 import type { Size } from '../kinds';
@@ -26,7 +27,7 @@ export function initialsOf(name: string): string {
     .filter((word) => word !== '');
   const great = words.filter((word) => word[0] !== word[0]!.toLocaleLowerCase() || !/\p{Ll}/u.test(word[0]!));
   const from = great.length > 0 ? great : words;
-  const letter = (word: string | undefined) => ([...(word ?? '')][0] ?? '').toLocaleUpperCase();
+  const letter = (word = '') => (splitGraphemes(word).next().value ?? '').toLocaleUpperCase();
   return from.length > 1 ? letter(from[0]) + letter(from.at(-1)) : letter(from[0]);
 }
 

@@ -1,26 +1,37 @@
 /** Cells as they are shown and put in order, by what they are. */
 import type { ColumnSetting, FieldType } from '../chart';
+import type { Language } from '../languages';
+import { rememberedText } from '../remember';
 import { dateIn, dateKey } from './dates';
 import { readNumber } from './numbers';
 import { folded } from './words';
 import { dateWords, MONTH_NAMES, writtenDate } from './written-dates';
 
-const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base', ignorePunctuation: false });
-const exact = new Intl.Collator('en', { numeric: true });
+/** The order of a language's dictionary; of English where none is named. */
+const collators = rememberedText((language) => ({
+  loose: new Intl.Collator(language, { numeric: true, sensitivity: 'base', ignorePunctuation: false }),
+  exact: new Intl.Collator(language, { numeric: true }),
+}));
 
 /**
  * Natural order: numbers inside words by their size, letters without regard to case and marks unless all else is the same
  * ("Bed 2" before "Bed 10"). Unicode Collation Algorithm with numeric ordering (ECMA-402).
  */
-export const natural = (a: string, b: string): number => collator.compare(a, b) || exact.compare(a, b);
+export function natural(a: string, b: string, language: Language = 'en'): number {
+  const { loose, exact } = collators(language);
+  return loose.compare(a, b) || exact.compare(a, b);
+}
 
 const YES = /^(yes|y|true|1|x|✓|✔)$/i;
 export const isYes = (text: string): boolean => YES.test(text.trim());
 
-/** The order of two cells of a type; cells that say nothing, or nothing of the type, come last. */
-export function byType(type: FieldType): (a: string, b: string) => number {
+/** The order of two cells of a type in a language; cells that say nothing, or nothing of the type, come last. */
+export function byType(type: FieldType, language?: Language): (a: string, b: string) => number {
+  // Where a language is named its dictionary says which marks count.
+  const key = language === undefined ? folded : (text: string) => text;
   if (type === 'text' || type === 'link')
-    return (a, b) => Number(a === '') - Number(b === '') || natural(folded(a), folded(b)) || natural(a, b);
+    return (a, b) =>
+      Number(a === '') - Number(b === '') || natural(key(a), key(b), language) || natural(a, b, language);
   const value = (text: string): number | undefined => {
     if (type === 'yes-no') return text === '' ? undefined : isYes(text) ? 0 : 1;
     if (type === 'date') {
@@ -31,7 +42,8 @@ export function byType(type: FieldType): (a: string, b: string) => number {
   };
   return (a, b) => {
     const [x, y] = [value(a), value(b)];
-    if (x === undefined || y === undefined) return Number(x === undefined) - Number(y === undefined) || natural(a, b);
+    if (x === undefined || y === undefined)
+      return Number(x === undefined) - Number(y === undefined) || natural(a, b, language);
     return x - y;
   };
 }

@@ -1,12 +1,18 @@
 /** Whether two ways of writing a name mean the same person or thing. */
+import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import { folded } from './words';
+
+/** Letters as a reader counts them; of plain words each unit is one. */
+const lettersOf = (text: string): ArrayLike<string> =>
+  /^[\u0020-\u02ff\u0370-\u0482\u048a-\u052f]*$/.test(text) ? text : [...splitGraphemes(text)];
 
 /**
  * Similarity from 0 to 1 (Jaro 1989; Winkler 1990 with prefix scale 0.1 over at most four letters).
  * Letters count as matching within half the longer length, less one.
  */
-export function jaroWinkler(a: string, b: string): number {
-  if (a === b) return 1;
+export function jaroWinkler(one: string, two: string): number {
+  if (one === two) return 1;
+  const [a, b] = [lettersOf(one), lettersOf(two)];
   const [long, short] = a.length >= b.length ? [a, b] : [b, a];
   const reach = Math.max(0, Math.floor(long.length / 2) - 1);
   const taken = new Array<boolean>(long.length).fill(false);
@@ -54,7 +60,7 @@ function partsOf(name: string): string[] {
   return folded(turned.replace(/\([^()]*\)/g, ' '))
     .replace(/\.(?=\S)/g, '. ')
     .split(/\s+/)
-    .map((word) => word.replace(/[^\p{L}\p{N}']/gu, ''))
+    .map((word) => word.replace(/[^\p{L}\p{M}\p{N}']/gu, ''))
     .filter((word) => word !== '');
 }
 

@@ -57,6 +57,12 @@ export const writeContinued = (text: string): string =>
     .join('\n');
 
 const PLAIN_LETTERS = /^[ -~]*$/;
+/**
+ * Marks that a name is written with or without: accents of alphabets, points and short vowels of Hebrew and Arabic, letters
+ * drawn out, what is not seen. Vowels of Indian scripts, marks of Thai and of kana make another word: they count.
+ */
+const ACCENTS =
+  /[\u00ad\u061c\u0640\u200b\u200e\u200f\u202a-\u202e\u2060-\u2069\ufeff]|[\u0300-\u036f]|[\u0483-\u0489]|[\u0591-\u05bd]|[\u05bf-\u05c7]|[\u064b-\u065f]|\u0670|[\u06d6-\u06ed]|[\u1ab0-\u1aff]|[\u1dc0-\u1dff]|[\u20d0-\u20ff]|[\ufe20-\ufe2f]/g;
 
 /**
  * A name made comparable: case, marks and spaces do not count ("Zoë  Aalto" = "zoe aalto"). The same names are held
@@ -66,11 +72,11 @@ export const folded = rememberedText((text: string): string => {
   const plain = tidy(text);
   return PLAIN_LETTERS.test(plain)
     ? plain.toLowerCase()
-    : plain.normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en').normalize('NFC');
+    : plain.normalize('NFKD').replace(ACCENTS, '').toLocaleLowerCase('en').normalize('NFC');
 }, 60_000);
 
 /** A heading made comparable: letters and digits only. */
-export const headingKey = (text: string): string => folded(text).replace(/[^\p{L}\p{N}]/gu, '');
+export const headingKey = (text: string): string => folded(text).replace(/[^\p{L}\p{M}\p{N}]/gu, '');
 
 /** Text without a byte order mark, line ends made `\n`, characters that can't be stored shown as unreadable. */
 export const plainText = (text: string): string =>

@@ -291,7 +291,7 @@ function overview(
 
 /** Names in the order of a dictionary, with the page on which each stands. */
 function nameIndex(chart: Chart, ids: readonly string[], pageOf: (id: string) => number): Entry[] {
-  const collator = new Intl.Collator('en');
+  const collator = new Intl.Collator(chart.language ?? 'en');
   return ids
     .flatMap((id) => {
       const { name = '', post = '' } = chart.items[id]!.fields;

@@ -81,7 +81,7 @@ function superiorProblems(chart: Chart, items: readonly Item[], at: At): Problem
   let likened = 0;
   /** People whose name, written otherwise, a superior's may be, the likeliest first. */
   const otherSpellings = (wanted: string): { item: Item; sure: number }[] => {
-    const last = folded(wanted).match(/[\p{L}\p{N}']+/gu) ?? [];
+    const last = folded(wanted).match(/[\p{L}\p{M}\p{N}']+/gu) ?? [];
     // A long word may be written with a slip further on.
     const parts = last.filter((word) => word.length > 1).map((word) => (word.length > 4 ? word.slice(0, 3) : word));
     const some = known.filter((one) => parts.some((part) => one.folded.includes(part)));

@@ -70,7 +70,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
           id: column.id,
           accessorFn: ({ id }: Line) => tableCell(now.current, kind, id, column),
           sortFn: (a: { original: Line }, b: { original: Line }) =>
-            byType(column.type)(
+            byType(column.type, now.current.language)(
               tableCell(now.current, kind, a.original.id, column),
               tableCell(now.current, kind, b.original.id, column),
             ),
