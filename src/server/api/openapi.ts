@@ -233,6 +233,20 @@ export function openApi() {
           },
         },
       },
+      '/api/fonts/{face}': {
+        parameters: [
+          path('face', 'A large font, such as sc-400 or emoji-700'),
+          inQuery('letters', 'The letters that are wanted, as UTF-16 (little end first) in base64url'),
+        ],
+        get: {
+          summary: 'A font with just the letters that a page shows',
+          responses: {
+            200: { description: 'The font', content: { 'font/ttf': file } },
+            404: usual[404],
+            422: problem('No letters, or more than 5,000'),
+          },
+        },
+      },
       '/api/charts/{id}/restore': {
         parameters: [id],
         post: { summary: 'Back from the bin', responses: { 204: answer('Back'), 404: usual[404] } },

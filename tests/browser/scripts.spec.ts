@@ -1,0 +1,175 @@
+/** Names in any script: as Chromium draws them itself, in files, and in an editor that begins at the right. */
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { faces } from '../../src/core/faces';
+import { fonts } from '../support/fonts';
+import { composedInWorker, newChart, open } from './support';
+
+const SISTERS = readFileSync('demo/sister-gardens.csv', 'utf8');
+const OASIS = readFileSync('demo/oasis-garden.txt', 'utf8');
+const DOTS = 3;
+
+interface Rect {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Dots in a box that are not of its fill. */
+function inkIn({ data, width }: PNG, { x, y, width: wide, height }: Rect): number {
+  const colours = new Map<number, number>();
+  const dots: number[] = [];
+  // Without its edge.
+  for (let row = Math.ceil((y + 3) * DOTS); row < Math.floor((y + height - 3) * DOTS); row++)
+    for (let column = Math.ceil((x + 3) * DOTS); column < Math.floor((x + wide - 3) * DOTS); column++) {
+      const at = (row * width + column) * 4;
+      const colour = (data[at]! << 16) | (data[at + 1]! << 8) | data[at + 2]!;
+      dots.push(colour);
+      colours.set(colour, (colours.get(colour) ?? 0) + 1);
+    }
+  const [fill] = [...colours].sort((a, b) => b[1] - a[1])[0]!;
+  const off = (a: number, b: number) =>
+    [16, 8, 0].reduce((sum, shift) => sum + Math.abs(((a >> shift) & 255) - ((b >> shift) & 255)), 0);
+  return dots.filter((colour) => off(colour, fill) > 120).length;
+}
+
+for (const [title, list] of [
+  ['twelve scripts', SISTERS],
+  ['Arabic', OASIS],
+] as const)
+  test(`every name is in the PNG with as much ink as Chromium draws: ${title}`, async ({ page, request }) => {
+    const id = await newChart(request, list, title);
+    const address = `/api/charts/${id}/picture`;
+    const composed = await (await request.get(address, { headers: { accept: 'application/json' } })).json();
+    const ours = PNG.sync.read(await (await request.get(`${address}?as=png&dpi=${72 * DOTS}`)).body());
+    const svg = await (await request.get(`${address}?as=svg`)).text();
+    await page.setViewportSize({ width: ours.width, height: ours.height });
+    await page.setContent(
+      `<body style="margin:0">${svg.replace(/<svg ([^>]*?)width="[^"]*" height="[^"]*"/, `<svg $1 width="${ours.width}" height="${ours.height}"`)}</body>`,
+    );
+    await page.evaluate(() => document.fonts.ready);
+    const theirs = PNG.sync.read(await page.screenshot());
+    const items: { name: string; box: Rect }[] = composed.items;
+    expect(items).toHaveLength(40);
+    for (const { name, box } of items) {
+      const [a, b] = [inkIn(ours, box), inkIn(theirs, box)];
+      expect(b, name).toBeGreaterThan(100);
+      expect(a / b, name).toBeGreaterThan(0.8);
+      expect(a / b, name).toBeLessThan(1.25);
+    }
+  });
+
+test('words are as wide as on Chromium’s canvas, within half a dot at 16', async ({ page, request }) => {
+  const id = await newChart(request);
+  await open(page, id);
+  const words = SISTERS.split('\n')
+    .slice(1)
+    .flatMap((row) => row.split(',').slice(1, 3))
+    .flatMap((text) => (text ?? '').split(' '))
+    .filter((word) => word !== '');
+  for (const word of new Set(words)) {
+    const runs = fonts.runs(word, 'text-400');
+    if (runs.length !== 1) continue;
+    const [{ face }] = runs as [(typeof runs)[number]];
+    const bytes = readFileSync(`node_modules/${faces[face].file}`).toString('base64');
+    const width = await page.evaluate(
+      async ({ text, family, base64 }) => {
+        const known = [...document.fonts].some((font) => font.family === family);
+        if (!known) {
+          const buffer = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+          document.fonts.add(await new FontFace(family, buffer).load());
+        }
+        const context = document.createElement('canvas').getContext('2d')!;
+        context.font = `16px "${family}"`;
+        return context.measureText(text).width;
+      },
+      { text: word, family: `canvas ${face}`, base64: bytes },
+    );
+    expect(Math.abs(width - fonts.width(word, 'text-400', 16)), word).toBeLessThan(0.5);
+  }
+});
+
+test('the editor draws what the server does, with fonts that it fetches when they are needed', async ({
+  page,
+  request,
+}) => {
+  const fetched: string[] = [];
+  page.on('response', (response) => {
+    if (/fonts?\/|\.ttf|\.wasm/.test(response.url())) fetched.push(response.url());
+  });
+  await open(page, await newChart(request));
+  expect(fetched.filter((url) => /wasm|NotoSans(?!_)|api\/fonts/.test(url))).toEqual([]);
+  const id = await newChart(request, SISTERS, 'Sisters');
+  await open(page, id);
+  await expect.poll(() => fetched.some((url) => url.includes('wasm'))).toBe(true);
+  expect(fetched.some((url) => url.includes('/api/fonts/sc-'))).toBe(true);
+  const chart = (await (await request.get(`/api/charts/${id}`)).json()).chart;
+  const scene = await composedInWorker(page, chart);
+  const composed = await (
+    await request.get(`/api/charts/${id}/picture`, { headers: { accept: 'application/json' } })
+  ).json();
+  const boxes = (items: readonly { id: string; box: Rect }[]) =>
+    Object.fromEntries(
+      items.map(({ id: own, box }) => [own, [box.x, box.y, box.width, box.height].map((n) => n.toFixed(2))]),
+    );
+  expect(boxes(scene.items)).toEqual(boxes(composed.items));
+});
+
+test('a chart that begins at the right has its rail, its list and its keys there', async ({ page, request }) => {
+  const id = await newChart(request, OASIS, 'حديقة الواحة');
+  await open(page, id);
+  const boxOf = async (selector: string) => (await page.locator(selector).first().boundingBox())!;
+  const [sheet, rail] = [await boxOf('svg.scene'), await boxOf('[data-tier]')];
+  expect(rail.x).toBeGreaterThanOrEqual(sheet.x + sheet.width - 1);
+  const rows = page.locator('[data-row]');
+  const fieldAt = async (row: number) => (await rows.nth(row).locator('textarea').first().boundingBox())!;
+  const [first, second] = [await fieldAt(0), await fieldAt(1)];
+  // The second stands under the first, further to the left.
+  expect(second.x + second.width).toBeLessThan(first.x + first.width);
+  const place = async () => (await (await request.get(`/api/charts/${id}`)).json()).chart.items;
+  const before = Object.values<{ parent: string | null; fields: { name: string } }>(await place());
+  const salim = before.find(({ fields }) => fields.name === 'هدى الواحاتي')!;
+  await rows
+    .filter({ has: page.getByText('هدى الواحاتي', { exact: true }) })
+    .first()
+    .focus();
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect
+    .poll(
+      async () =>
+        Object.values<{ parent: string | null; fields: { name: string } }>(await place()).find(
+          ({ fields }) => fields.name === 'هدى الواحاتي',
+        )!.parent === salim.parent,
+    )
+    .toBe(false);
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect
+    .poll(
+      async () =>
+        Object.values<{ parent: string | null; fields: { name: string } }>(await place()).find(
+          ({ fields }) => fields.name === 'هدى الواحاتي',
+        )!.parent,
+    )
+    .toBe(salim.parent);
+});
+
+test('names come back whole from the names of files and from every list', async ({ request }) => {
+  const id = await newChart(request, SISTERS, 'حديقة 王小园 दीपिका');
+  const file = await request.get(`/api/charts/${id}/picture?as=pdf`);
+  const disposition = file.headers()['content-disposition']!;
+  const coded = /filename\*=UTF-8''([^;]+)/.exec(disposition)![1]!;
+  expect(decodeURIComponent(coded)).toBe('حديقة 王小园 दीपिका.pdf');
+  for (const as of ['csv', 'opml', 'json', 'markdown', 'xlsx']) {
+    const list = await request.get(`/api/charts/${id}/list?as=${as}`);
+    const again = await request.post('/api/charts?name=again', {
+      headers: { 'content-type': 'application/octet-stream' },
+      data: await list.body(),
+    });
+    expect(again.status(), as).toBe(201);
+    const { chart } = await (await request.get(`/api/charts/${(await again.json()).id}`)).json();
+    const names = Object.values<{ fields: { name: string } }>(chart.items).map(({ fields }) => fields.name);
+    for (const row of SISTERS.trim().split('\n').slice(1)) expect(names, as).toContain(row.split(',')[1]);
+  }
+});
