@@ -40,21 +40,34 @@ export const fontWith = (face: FaceId, letters: string): Promise<Buffer> =>
   subsetFont(fontBytes(face), letters, { targetFormat: 'sfnt' });
 
 const subsets = new Map<string, Promise<string>>();
-const SUBSETS_KEPT = 64;
+const SUBSETS_KEPT = 1_000;
+
+/** A subset as base64, kept a while; those used longest ago go first. */
+function subsetOf(face: FaceId, letters: string): Promise<string> {
+  const key = `${face} ${letters}`;
+  const made =
+    subsets.get(key) ??
+    subsetFont(fontBytes(face), letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64'));
+  subsets.delete(key);
+  subsets.set(key, made);
+  for (const oldest of subsets.keys()) {
+    if (subsets.size <= SUBSETS_KEPT) break;
+    subsets.delete(oldest);
+  }
+  return made;
+}
 
 /** `@font-face` rules with just the letters that a scene shows, as WOFF2 inside the document. */
 export async function fontCss(scene: Scene): Promise<string> {
-  const rules = [...lettersOf(scene)].map(async ([face, letters]) => {
-    const key = `${face} ${letters}`;
-    if (!subsets.has(key)) {
-      if (subsets.size >= SUBSETS_KEPT) subsets.clear();
-      subsets.set(
-        key,
-        subsetFont(fontBytes(face), letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64')),
-      );
-    }
+  const rules: string[] = [];
+  for (const [face, letters] of lettersOf(scene)) {
     const { family, weight } = faces[face];
-    return `@font-face{font-family:"${family}";font-weight:${weight};${styleOf(face) ? `font-style:${styleOf(face)};` : ''}src:url(data:font/woff2;base64,${await subsets.get(key)!})format("woff2")}`;
-  });
-  return (await Promise.all(rules)).join('');
+    const bytes = await subsetOf(face, letters);
+    rules.push(
+      `@font-face{font-family:"${family}";font-weight:${weight};${styleOf(face) ? `font-style:${styleOf(face)};` : ''}src:url(data:font/woff2;base64,${bytes})format("woff2")}`,
+    );
+    // A chart in many scripts needs many fonts, each a piece of work: others are answered in between.
+    await new Promise(setImmediate);
+  }
+  return rules.join('');
 }
