@@ -30,7 +30,8 @@ export default defineConfig({
   },
   vite: {
     plugins: [tailwindcss()],
-    worker: { format: 'es' },
+    // Files that the page and its worker both need have one name, and are fetched once.
+    worker: { format: 'es', rollupOptions: { output: { assetFileNames: '_astro/[name].[hash][extname]' } } },
     // Fonts stay files of their own: a data: address would be against the Content-Security-Policy.
     build: {
       assetsInlineLimit: 0,

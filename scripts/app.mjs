@@ -1,6 +1,7 @@
 // The server process: the built application behind an HTTP server with limits of its own, ended in good order.
 import { setMaxListeners } from 'node:events';
 import { createServer } from 'node:http';
+import compression from 'compression';
 import { output, root } from './lib/run.mjs';
 import { leave } from './lib/state.mjs';
 
@@ -26,6 +27,9 @@ const plain = (res, status, words) => {
   res.end(`${words}\n`);
 };
 
+// Scripts, styles and fonts of the build: their names say what is in them, so that each is sent to a browser once.
+const packed = compression({ threshold: 2_048 });
+
 const server = createServer(TIMES, (req, res) => {
   // On every answer, also on files and on what the framework answers by itself.
   res.setHeader('x-content-type-options', 'nosniff');
@@ -33,6 +37,7 @@ const server = createServer(TIMES, (req, res) => {
   if (!METHODS.has(req.method)) return plain(res, 405, 'This method is not known here.');
   // The framework's picture service would fetch and scale whatever it is asked to.
   if (/^\/_image(?:[/?]|$)/.test(req.url)) return plain(res, 404, 'There is nothing at this address.');
+  if (req.method === 'GET' && req.url.startsWith('/_astro/')) return packed(req, res, () => handler(req, res));
   handler(req, res);
 });
 

@@ -173,3 +173,53 @@ test('names come back whole from the names of files and from every list', async 
     for (const row of SISTERS.trim().split('\n').slice(1)) expect(names, as).toContain(row.split(',')[1]);
   }
 });
+
+test('an SVG with its words as shapes looks the same and needs no font', async ({ page, request }) => {
+  const address = `/api/charts/${await newChart(request, SISTERS, 'Sisters')}/picture`;
+  const [plain, outlined] = await Promise.all(
+    ['svg', 'svg&outlines=1'].map(async (as) => (await request.get(`${address}?as=${as}`)).text()),
+  );
+  expect(outlined).not.toContain('<text');
+  expect(outlined).not.toContain('@font-face');
+  // What they say is still told.
+  expect(outlined).toContain('aria-label="ليلى المنصوري"');
+  const drawn = async (svg: string) => {
+    await page.setViewportSize({ width: 1200, height: 850 });
+    await page.setContent(`<body style="margin:0">${svg}</body>`);
+    await page.evaluate(() => document.fonts.ready);
+    return PNG.sync.read(await page.screenshot());
+  };
+  const [a, b] = [await drawn(plain!), await drawn(outlined!)];
+  let off = 0;
+  for (let i = 0; i < a.data.length; i += 4) if (Math.abs(a.data[i + 1]! - b.data[i + 1]!) > 90) off++;
+  expect(off / (a.data.length / 4)).toBeLessThan(0.004);
+});
+
+test('a table may begin with the mark of its encoding, and is then the same list', async ({ request }) => {
+  const id = await newChart(request, SISTERS, 'Sisters');
+  const text = await (await request.get(`/api/charts/${id}/list?as=csv&mark=1`)).text();
+  expect(text.startsWith('\ufeff')).toBe(true);
+  expect((await (await request.get(`/api/charts/${id}/list?as=csv`)).text()).startsWith('\ufeff')).toBe(false);
+  const again = await request.put(`/api/charts/${id}/list?try=1`, {
+    headers: { 'content-type': 'application/octet-stream' },
+    data: Buffer.from(text),
+  });
+  expect((await again.json()).summary).toMatch(/nothing changed/i);
+});
+
+test('scripts and fonts of the build are sent packed', async ({ page, request }) => {
+  const sizes = new Map<string, number>();
+  page.on('response', async (response) => {
+    const url = response.url();
+    if (!url.includes('/_astro/')) return;
+    // What comes out of the browser's own store is no more fetched.
+    sizes.set(url, Math.max(sizes.get(url) ?? 0, (await response.request().sizes()).responseBodySize));
+  });
+  await open(page, await newChart(request, OASIS, 'حديقة الواحة'));
+  await expect.poll(() => [...sizes.keys()].some((url) => url.includes('.wasm'))).toBe(true);
+  const forScript = () => [...sizes].filter(([url]) => /\.wasm|NotoSansArabic/.test(url));
+  // The shaper, the font regular and bold.
+  await expect.poll(() => forScript().length).toBeGreaterThanOrEqual(3);
+  // The stated limit of what the first use of a script fetches.
+  expect(forScript().reduce((sum, [, size]) => sum + size, 0)).toBeLessThan(500_000);
+});

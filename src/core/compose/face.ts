@@ -20,10 +20,11 @@ export function shownFace(chart: Chart, kind: Kind, structure: Structure, id: st
   if (!chosen) return own;
   const text = (field: string) =>
     own.lines.find((line) => line.field === field)?.text ??
-    showField(cellOf(kind, chart, id, field), {
-      ...chart.columns?.[field],
-      type: fieldTypeOf(chart, kind.columns, field),
-    });
+    showField(
+      cellOf(kind, chart, id, field),
+      { ...chart.columns?.[field], type: fieldTypeOf(chart, kind.columns, field) },
+      chart.language,
+    );
   const lines = chosen.flatMap(({ fields, ...rest }) => {
     const words = fields
       .map(text)

@@ -164,6 +164,7 @@ export function paint(
     height: place.height,
     background: house.sheet,
     title: chart.title,
+    ...(chart.language && { language: chart.language }),
     description: `${kind.words.name}: ${items.length} ${items.length === 1 ? matter.item : matter.items} in ${structure.tiers} ${structure.tiers === 1 ? 'tier' : 'tiers'}.`,
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,

@@ -51,8 +51,22 @@ export function byType(type: FieldType, language?: Language): (a: string, b: str
 const PLAIN_DATE = /^(\d{4}-\d{1,2}-\d{1,2}|\d{1,2}[./]\d{1,2}[./]\d{4})$/;
 const two = (value: number) => String(value).padStart(2, '0');
 
-/** A cell as it stands on the sheet. What is not of its column's type is shown as it is written. */
-export function showField(text: string, { type = 'text', dates, decimals, currency }: ColumnSetting = {}): string {
+/** A day or a month as a language writes it; of English as it is written here. Year, month and day as numbers, 0 for none. */
+function dateShown(year: number, month: number, day: number, language: Language): string {
+  if (language === 'en') return `${day === 0 ? '' : `${day} `}${MONTH_NAMES[month - 1]} ${year}`;
+  const date = new Date(Date.UTC(2000, month - 1, Math.max(1, day)));
+  // Years of two digits would be taken for those of this century.
+  date.setUTCFullYear(year);
+  const parts = { year: 'numeric', month: 'long', ...(day > 0 && ({ day: 'numeric' } as const)) } as const;
+  return date.toLocaleDateString(`${language}-u-ca-gregory`, { ...parts, timeZone: 'UTC' });
+}
+
+/** A cell as it stands on the sheet, as its language writes it. What is not of its column's type is shown as it is written. */
+export function showField(
+  text: string,
+  { type = 'text', dates, decimals, currency }: ColumnSetting = {},
+  language: Language = 'en',
+): string {
   if (text === '' || type === 'text') return text;
   if (type === 'link') return text.replace(/^(https?:\/\/|mailto:)/, '').replace(/\/$/, '');
   if (type === 'yes-no') return isYes(text) ? 'yes' : text;
@@ -65,12 +79,12 @@ export function showField(text: string, { type = 'text', dates, decimals, curren
     if (!date || (dates === undefined && !PLAIN_DATE.test(text.trim()))) return text;
     const { year, month, day } = date;
     if (month < 1 || month > 12 || dates === 'year') return String(year);
-    if (day === 0 || dates === 'month') return `${MONTH_NAMES[month - 1]} ${year}`;
-    return dates === 'short' ? `${two(day)}/${two(month)}/${year}` : `${day} ${MONTH_NAMES[month - 1]} ${year}`;
+    if (day === 0 || dates === 'month') return dateShown(year, month, 0, language);
+    return dates === 'short' ? `${two(day)}/${two(month)}/${year}` : dateShown(year, month, day, language);
   }
   const value = readNumber(text);
   if (value === undefined) return text;
-  const shown = value.toLocaleString('en-GB', {
+  const shown = value.toLocaleString(language === 'en' ? 'en-GB' : language, {
     minimumFractionDigits: decimals ?? 0,
     maximumFractionDigits: decimals ?? 2,
   });

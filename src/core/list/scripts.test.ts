@@ -1,7 +1,7 @@
 /** Names in any script, made comparable, put in order and told apart. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { byType } from './format';
+import { byType, showField } from './format';
 import { jaroWinkler, likeness } from './names';
 import { folded } from './words';
 
@@ -53,5 +53,21 @@ describe('the order of names', () => {
   });
   it('keeps scripts together', () => {
     expect(sorted(['Пётр', 'Ann', 'Ζωή', 'Bo'])).toEqual(['Ann', 'Bo', 'Ζωή', 'Пётр']);
+  });
+});
+
+describe('dates and numbers', () => {
+  it.each([
+    ['de', '29. November 2026', '1.234,5'],
+    ['fr', '29 novembre 2026', '1\u202f234,5'],
+    ['ja', '2026年11月29日', '1,234.5'],
+    ['ru', '29 ноября 2026 г.', '1\u00a0234,5'],
+    [undefined, '29 November 2026', '1,234.5'],
+  ] as const)('are written as the chart’s language does: %s', (language, date, number) => {
+    expect(showField('2026-11-29', { type: 'date' }, language)).toBe(date);
+    expect(showField('1234.5', { type: 'number' }, language)).toBe(number);
+  });
+  it('keep years of few digits, and months without a day', () => {
+    expect(showField('0087-03-02', { type: 'date', dates: 'month' }, 'de')).toMatch(/^März 0?87$/);
   });
 });

@@ -116,6 +116,8 @@ export interface Scene {
   readonly background: string;
   readonly title: string;
   readonly description: string;
+  /** Of its words (BCP 47), where it is known. */
+  readonly language?: string;
   /** Where the picture lies on the page. */
   readonly picture: Box;
   readonly margin: number;

@@ -100,7 +100,7 @@ export function sceneSvg(scene: Scene, options: SvgOptions = {}): string {
   const { width, height, frame, clip, pageAt, over, under = [] } = scene;
   const cuts = [...marksOf(scene)].some(({ mark }) => mark.type === 'image' && mark.round);
   return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img" aria-labelledby="t d">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img"${scene.language ? ` lang="${scene.language}"` : ''} aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
     `<style>${options.fontCss ?? ''}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
     ...(cuts ? [ROUND_CLIP] : []),

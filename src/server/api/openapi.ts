@@ -309,6 +309,7 @@ export function openApi() {
           id,
           inQuery('as', 'svg, png or pdf, instead of Accept'),
           inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'),
+          inQuery('outlines', '1: the words of an SVG as shapes, which need no font'),
           inQuery('branch', 'Only what stands under this item, and itself; by name or id'),
           inQuery('downTo', 'Only the tiers down to this one, from 1', 'integer'),
           inQuery('page', 'One page of a wall or a booklet, from 1; a PDF has them all', 'integer'),
@@ -329,6 +330,7 @@ export function openApi() {
           summary: 'The list',
           parameters: [
             inQuery('as', 'xlsx, csv, outline, markdown, opml, json or gedcom, instead of Accept'),
+            inQuery('mark', '1: CSV begins with the mark of UTF-8'),
             inQuery('exact', '1: cells of CSV that a spreadsheet would work out as formulas as they are, not as words'),
             inQuery('save', '1: to be saved as a file'),
           ],

@@ -57,10 +57,15 @@ export const disposition = (title: string, ending: string, save: boolean): strin
   return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`;
 };
 
-/** An SVG document of a scene, with its fonts. */
-export const svgOf = (scene: Scene): Promise<string> =>
+/** An SVG document of a scene, with its fonts. @param outlined without: its words are drawn as shapes, which need none */
+export const svgOf = (scene: Scene, outlined = false): Promise<string> =>
   inTurn(async () => {
     const files = await picturesIn([scene]);
+    if (outlined)
+      return sceneSvg(scene, {
+        from: (file) => dataUri(files.get(file)),
+        outlinesOf: (mark) => fonts().glyphs(mark),
+      });
     return sceneSvg(scene, {
       fontCss: await fontCss(scene),
       from: (file) => dataUri(files.get(file)),
@@ -77,11 +82,12 @@ export async function picture(
   type: PictureType,
   dpi: number = DPI.initial,
   save = false,
+  outlined = false,
 ): Promise<Response> {
   const first = scenes[0]!;
   const body =
     type === 'image/svg+xml'
-      ? await svgOf(first)
+      ? await svgOf(first, outlined)
       : await inTurn(async () =>
           type === 'image/png'
             ? scenePng(first, dpi, await picturesIn([first]))

@@ -12,7 +12,7 @@ export function scenesPdf(scenes: readonly Scene[], files: PictureFiles = new Ma
   const [first] = scenes;
   const doc = new PDFDocument({
     autoFirstPage: false,
-    lang: 'en',
+    lang: first?.language ?? 'en',
     displayTitle: true,
     info: {
       Title: first?.title ?? '',

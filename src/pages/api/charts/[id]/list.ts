@@ -40,7 +40,9 @@ export const ALL = endpoint({
     const format = Object.values(listFormats(kind)).find(({ mime }) => mime === type);
     if (!format)
       throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);
-    return file(format.write(chart, searchParams.get('exact') === '1'), format.mime, format.ending);
+    // Some spreadsheets take text for that of their own country where no mark says what it is.
+    const mark = type === types['csv'] && searchParams.get('mark') === '1' ? '\ufeff' : '';
+    return file(mark + format.write(chart, searchParams.get('exact') === '1'), format.mime, format.ending);
   },
   PUT: async (context) => {
     const { request } = context;

@@ -35,8 +35,9 @@ export const ALL = endpoint({
     const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
     // The picture follows from the value alone: same revision and program, same picture.
     const page = searchParams.get('page');
+    const outlined = type === 'image/svg+xml' && searchParams.get('outlines') === '1';
     // Whatever was asked for, it is written in letters that a header may have.
-    const tag = `"${version}-${revision}-${type}-${dpi}-${encodeURIComponent([page, branch, downTo].map((asked) => asked ?? '').join(' '))}"`;
+    const tag = `"${version}-${revision}-${type}-${dpi}-${encodeURIComponent([page, branch, downTo, outlined ? 'outlines' : ''].map((asked) => asked ?? '').join(' '))}"`;
     if (context.request.headers.get('if-none-match') === tag)
       return new Response(null, { status: 304, headers: { etag: tag } });
     const save = searchParams.get('save') === '1';
@@ -44,7 +45,7 @@ export const ALL = endpoint({
     const response =
       type === 'application/json'
         ? json(asAnswer(composed(), 'stored'))
-        : type === 'image/svg+xml' && page === null && !part
+        : type === 'image/svg+xml' && page === null && !part && !outlined
           ? pictureFile(chart.title, type, await keptPicture(`${id} ${revision}`, () => svgOf(composed().scene)), save)
           : await picture(
               pageAsked(
@@ -54,6 +55,7 @@ export const ALL = endpoint({
               type,
               dpi,
               save,
+              outlined,
             );
     response.headers.set('etag', tag);
     return response;
