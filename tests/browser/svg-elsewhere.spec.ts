@@ -6,6 +6,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
+import type { Box } from '../../src/core/scene';
 
 const LISTS = [
   ['org', readFileSync('demo/saltmarsh-garden.txt', 'utf8')],
@@ -13,13 +14,6 @@ const LISTS = [
   ['concept', readFileSync('demo/salt-marsh.txt', 'utf8')],
 ] as const;
 const DOTS = 3;
-
-interface Rect {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 /** Where dots differ between a drawing with its words and the same without them. */
 function wordsIn(drawn: Buffer, bare: Buffer): { x: number; y: number }[] {
@@ -38,7 +32,7 @@ for (const [kind, list] of LISTS)
     const data = { kind, list };
     const composed = await (await request.post('/api/compose', { data })).json();
     const whole = await (await request.post('/api/compose', { data, headers: { accept: 'image/svg+xml' } })).text();
-    const boxes: Rect[] = composed.items.map(({ box }: { box: Rect }) => box);
+    const boxes: Box[] = composed.items.map(({ box }: { box: Box }) => box);
     // Only what stands in boxes: titles and words on lines have none.
     const inBoxes = whole.replace(/^<text.*$/gm, '');
     const without = (svg: string) => svg.replace(/@font-face\{.*\}(?=text\{)/, '');

@@ -257,16 +257,17 @@ function fontsFrom(sources: Sources, withHan: (han: Han) => Fonts): Fonts {
     return made;
   }
 
-  /** Whether a face and its stand-in have all letters of a text that are plain. */
-  function isAllPlain(text: string, face: FaceId): boolean {
+  /** Whether a face, or another, has each letter of a plain text: most texts need no more, and no shaping to know it. */
+  function hasAll(text: string, face: FaceId, other?: FaceId): boolean {
     if (!isPlain(text)) return false;
     const { has } = meterOf(face);
     for (let i = 0; i < text.length; i++) {
       const codePoint = text.charCodeAt(i);
-      if (!has(codePoint) && !meterOf(standIn(face)).has(codePoint)) return false;
+      if (!has(codePoint) && !(other && meterOf(other).has(codePoint))) return false;
     }
     return true;
   }
+  const isAllPlain = (text: string, face: FaceId) => hasAll(text, face, standIn(face));
 
   function shape(raw: string, face: FaceId): Shaped {
     const kept = cache[face] ?? new Map<string, Shaped>();
@@ -283,16 +284,8 @@ function fontsFrom(sources: Sources, withHan: (han: Han) => Fonts): Fonts {
     return shaped;
   }
 
-  /** Whether a face has all letters of a text: most texts need no stand-in, and then no shaping to know that. */
-  function whole(text: string, face: FaceId): boolean {
-    if (!isPlain(text)) return false;
-    const { has } = meterOf(face);
-    for (let i = 0; i < text.length; i++) if (!has(text.charCodeAt(i))) return false;
-    return true;
-  }
-
   function runs(raw: string, face: FaceId, rtl?: boolean): Run[] {
-    if (raw !== '' && whole(raw, face)) return [{ face, text: raw, dx: 0 }];
+    if (raw !== '' && hasAll(raw, face)) return [{ face, text: raw, dx: 0 }];
     const text = drawnOf(raw);
     if (isAllPlain(text, face)) return runsByFace(shape(text, face));
     let dx = 0;
@@ -332,7 +325,7 @@ function fontsFrom(sources: Sources, withHan: (han: Han) => Fonts): Fonts {
       }
       return Math.max(most, Math.min(upTo.at(-1)!, TOGETHER)) * size;
     },
-    missing: (text, face) => (whole(text, face) ? [] : shape(text, face).missing),
+    missing: (text, face) => (hasAll(text, face) ? [] : shape(text, face).missing),
     parts: (word) => partsOf(word, 'en'),
     metrics: (face) => meterOf(face).metrics,
     withHan,
