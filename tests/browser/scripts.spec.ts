@@ -206,3 +206,34 @@ test('scripts and fonts of the build are sent packed', async ({ page, request })
   // The stated limit of what the first use of a script fetches.
   expect(forScript().reduce((sum, [, size]) => sum + size, 0)).toBeLessThan(500_000);
 });
+
+test('charts are found by their titles whatever the accents, the case and the form of letters', async ({ request }) => {
+  const mark = `q${Date.now()}`;
+  const titles = ['Zoë Ångström', 'مُحَمَّد الحسيني', 'राम बाग', 'रामा बाग', '김정원'].map((title) => `${title} ${mark}`);
+  for (const title of titles) await newChart(request, 'Ann', title);
+  const found = async (words: string) => {
+    const { charts, items } = await (
+      await request.get(`/api/charts?q=${encodeURIComponent(`${words} ${mark}`)}`)
+    ).json();
+    return ((items ?? charts) as { title: string }[]).map(({ title }) => title);
+  };
+  expect(await found('zoe angstrom')).toEqual([titles[0]]);
+  expect(await found('ZOË ÅNGSTRÖM'.normalize('NFD'))).toEqual([titles[0]]);
+  expect(await found('محمد الحسيني')).toEqual([titles[1]]);
+  // A vowel makes another word.
+  expect(await found('राम बाग')).toEqual([titles[2]]);
+  expect(await found('김정원'.normalize('NFD'))).toEqual([titles[4]]);
+});
+
+test('titles that mislead or break off are harmless in the names of files', async ({ request }) => {
+  const nameOf = async (title: string) => {
+    const file = await request.get(`/api/charts/${await newChart(request, 'Ann', title)}/picture?as=pdf`);
+    expect(file.status(), title).toBe(200);
+    const disposition = file.headers()['content-disposition']!;
+    return [/filename="([^"]*)"/.exec(disposition)![1], decodeURIComponent(/UTF-8''(.+)$/.exec(disposition)![1]!)];
+  };
+  expect(await nameOf('Garden \u202efdp.exe')).toEqual(['Garden fdp.exe.pdf', 'Garden fdp.exe.pdf']);
+  expect(await nameOf('王小园')).toEqual(['chart.pdf', '王小园.pdf']);
+  const [, long] = await nameOf('👩‍🌾'.repeat(40));
+  expect(long).toBe(`${'👩‍🌾'.repeat(40)}.pdf`);
+});

@@ -1,5 +1,6 @@
 /** Stored charts: rows of `charts`. Every query carries the owner. */
 import type { Chart } from '../../core/chart';
+import { folded } from '../../core/list';
 import { account, query, transaction } from '../db';
 import { BROKEN } from '../http/broken';
 import { ApiError } from '../http/problem';
@@ -62,6 +63,10 @@ const ORDERS: Readonly<Record<Sort, { readonly by: string; readonly as: string; 
   title: { by: 'c.title COLLATE "en-x-icu"', as: 'text', down: false },
 };
 
+/** A title as words are compared: without accents, points and short vowels, and in small letters (as `folded` does). */
+const FOLDED_TITLE = String.raw`lower(normalize(regexp_replace(normalize(c.title, NFKD),
+  '[\u0300-\u036f\u0591-\u05bd\u05bf-\u05c7\u0640\u064b-\u065f\u0670\u200b\u200e\u200f]', '', 'g'), NFC) COLLATE "und-x-icu")`;
+
 export interface ListQuery {
   readonly kind?: string | undefined;
   /** Words that the title holds. */
@@ -103,7 +108,7 @@ export async function listCharts({
       WHERE c.owner = $1
         AND (c.binned_at IS NOT NULL) = $2
         AND ($3::text IS NULL OR c.kind = $3)
-        AND ($4::text IS NULL OR c.title ILIKE '%' || $4 || '%')
+        AND ($4::text IS NULL OR ${FOLDED_TITLE} LIKE '%' || $4 || '%')
         AND ($5::${as} IS NULL OR (${by}, c.id) ${down ? '<' : '>'} ($5::${as}, $6::text))
         AND ($8::text IS NULL OR c.folder = $8)
       ORDER BY ${by} ${down ? 'DESC' : 'ASC'}, c.id ${down ? 'DESC' : 'ASC'}
@@ -112,7 +117,7 @@ export async function listCharts({
       await account(),
       binned,
       kind ?? null,
-      q ? q.replace(/[\\%_]/g, '\\$&') : null,
+      q ? folded(q).replace(/[\\%_]/g, '\\$&') : null,
       before,
       beforeId,
       PER_PAGE + 1,

@@ -1,5 +1,7 @@
 /** Pictures of scenes as files. */
+import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import { type Scene, sceneSvg } from '../../core/scene';
+import { drawnOf } from '../../core/text';
 import { ApiError } from '../http/problem';
 import { dataUri, picturesIn } from '../item-pictures';
 import { fontCss, fonts } from './fonts';
@@ -42,18 +44,20 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** A file name from a title: words kept, what file systems refuse left out. */
-const fileName = (title: string, ending: string) =>
-  `${
-    title
-      .replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ')
-      .replace(/\s+/g, ' ')
-      .trim()
-      .slice(0, 80) || 'chart'
-  }.${ending}`;
+const fileName = (title: string, ending: string) => {
+  const words = drawnOf(title.replace(/\p{Surrogate}/gu, '\ufffd'))
+    .replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  return `${[...splitGraphemes(words)].slice(0, MOST_LETTERS).join('').trim() || 'chart'}.${ending}`;
+};
+const MOST_LETTERS = 80;
 
 export const disposition = (title: string, ending: string, save: boolean): string => {
   const name = fileName(title, ending);
-  const plain = name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '');
+  // What has no letters of the English alphabet is called what it is, for those who know no others.
+  const letters = name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '');
+  const plain = /[A-Za-z0-9].*\./.test(letters) ? letters : `chart.${ending}`;
   return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`;
 };
 
