@@ -239,3 +239,23 @@ test('titles that mislead or break off are harmless in the names of files', asyn
   const [, long] = await nameOf('👩‍🌾'.repeat(40));
   expect(long).toBe(`${'👩‍🌾'.repeat(40)}.pdf`);
 });
+
+test('in Deliver an SVG can have its words as shapes, and a table the mark of its encoding', async ({
+  page,
+  request,
+}) => {
+  await open(page, await newChart(request, SISTERS, 'Sisters'));
+  await page.getByRole('tab', { name: 'Deliver' }).click();
+  const saved = async (button: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button, exact: true }).click(),
+    ]);
+    return readFileSync(await download.path(), 'utf8');
+  };
+  expect(await saved('SVG')).toContain('<text');
+  await page.getByLabel(/Words as shapes/).check();
+  expect(await saved('SVG')).not.toContain('<text');
+  await page.getByLabel(/Marked as UTF-8/).check();
+  expect((await saved('Table (CSV)')).startsWith('\ufeff')).toBe(true);
+});

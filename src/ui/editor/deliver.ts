@@ -37,6 +37,6 @@ export const fileAddress = {
   pdf: () => 'picture?as=pdf&save=1',
   branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,
   png: (dpi: string) => `picture?as=png&dpi=${dpi}&save=1`,
-  svg: () => 'picture?as=svg&save=1',
-  list: (format: string) => `list?as=${format}&save=1`,
+  svg: (outlines = false) => `picture?as=svg${outlines ? '&outlines=1' : ''}&save=1`,
+  list: (format: string, mark = false) => `list?as=${format}${mark ? '&mark=1' : ''}&save=1`,
 };

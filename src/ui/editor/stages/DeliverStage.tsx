@@ -63,6 +63,8 @@ export function DeliverStage() {
   const kind = useEditor((state) => kindFor(state.chart.kind));
   const [dpi, setDpi] = useState<Dpi>('150');
   const [busy, setBusy] = useState<string | null>(null);
+  const [outlines, setOutlines] = useState(false);
+  const [mark, setMark] = useState(false);
 
   const work = async (name: string, doing: Promise<void>) => {
     setBusy(name);
@@ -126,7 +128,8 @@ export function DeliverStage() {
           </p>
         )}
       </div>
-      {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg())}
+      {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg(outlines))}
+      <Tick label={words.deliver.outlines} checked={outlines} onTick={setOutlines} />
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
       {[...once].map(([phrase, holding]) => (
         <p key={phrase} className="text-[13px]">
@@ -135,8 +138,21 @@ export function DeliverStage() {
       ))}
       {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'), others('csv'))}
       {Object.entries(listFormats(kind)).map(([format, { label, about }]) => (
-        <Fragment key={format}>{row(label, about, fileAddress.list(format), others(format))}</Fragment>
+        <Fragment key={format}>
+          {row(label, about, fileAddress.list(format, format === 'csv' && mark), others(format))}
+          {format === 'csv' && <Tick label={words.deliver.mark} checked={mark} onTick={setMark} />}
+        </Fragment>
       ))}
     </div>
+  );
+}
+
+/** A choice about the file in the row above it. */
+function Tick({ label, checked, onTick }: { label: string; checked: boolean; onTick: (checked: boolean) => void }) {
+  return (
+    <label className="flex items-start gap-2 ps-[172px] pb-1 text-[13px]">
+      <input type="checkbox" className="mt-1" checked={checked} onChange={(event) => onTick(event.target.checked)} />
+      {label}
+    </label>
   );
 }

@@ -113,6 +113,8 @@ export const words = {
     pngAbout: 'For slides and documents that take pictures.',
     svg: 'SVG',
     svgAbout: 'For web pages and drawing programs: sharp at any size, its fonts inside.',
+    outlines: 'Words as shapes, for programs that show other fonts',
+    mark: 'Marked as UTF-8, for spreadsheets that show wrong letters',
     print: 'Print ...',
     printAbout: 'The pages of the chart at their size, and nothing else.',
     printing: 'The pages are being made ...',
