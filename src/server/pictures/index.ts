@@ -57,7 +57,7 @@ export const disposition = (title: string, ending: string, save: boolean): strin
   const name = fileName(title, ending);
   // What has no letters of the English alphabet is called what it is, for those who know no others.
   const letters = name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '');
-  const plain = /[A-Za-z0-9].*\./.test(letters) ? letters : `chart.${ending}`;
+  const plain = /[A-Za-z0-9]/.test(letters.slice(0, -ending.length)) ? letters : `chart.${ending}`;
   return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`;
 };
 
