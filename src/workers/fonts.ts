@@ -1,6 +1,6 @@
 import { type FaceId, faces, isLarge } from '../core/faces';
 import { createFonts, FaceMissing, type Fonts, loadShaper, ShaperMissing } from '../core/text';
-import { largeFontAddress, lettersTogether } from './large-fonts';
+import { isWhole, largeFontAddress, lettersTogether } from './large-fonts';
 
 // The very files that the style sheet names, so that what is measured is what is drawn.
 const addresses = import.meta.glob<string>(
@@ -15,16 +15,13 @@ const addresses = import.meta.glob<string>(
 /** Faces that nearly every chart needs: fetched at once. Others are fetched when a chart first needs them. */
 const FIRST: readonly FaceId[] = ['text-400', 'text-600', 'text-700', 'title-600'];
 
-/** What is asked of large fonts begins here. */
-const FIRST_LARGE = '\u2000';
 const fetched = new Map<FaceId, Uint8Array>();
 /** Letters of large fonts that are here. */
 const here = new Map<FaceId, Set<string>>();
 const fonts = createFonts((face, letters) => {
   const bytes = fetched.get(face);
   const known = here.get(face);
-  if (!bytes || (known && ![...letters].every((letter) => letter < FIRST_LARGE || known.has(letter))))
-    throw new FaceMissing(face, letters);
+  if (!bytes || (known && ![...letters].every((letter) => known.has(letter)))) throw new FaceMissing(face, letters);
   return bytes;
 });
 
@@ -41,11 +38,12 @@ async function fetchFace(face: FaceId, letters = ''): Promise<void> {
 
 /** A large font with all letters that were wanted so far. */
 async function fetchLarge(face: FaceId, letters: string): Promise<void> {
-  const all = lettersTogether([...(here.get(face) ?? []), ...[...letters].filter((letter) => letter >= FIRST_LARGE)]);
+  const all = lettersTogether([...(here.get(face) ?? []), letters]);
   const response = await fetch(largeFontAddress(face, all));
   if (!response.ok) throw new Error(`the font ${face} could not be fetched (${response.status})`);
   fetched.set(face, new Uint8Array(await response.arrayBuffer()));
-  here.set(face, new Set(all));
+  if (isWhole(all)) here.delete(face);
+  else here.set(face, new Set(all));
 }
 
 const first = Promise.all(FIRST.map((face) => fetchFace(face)));

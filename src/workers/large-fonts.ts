@@ -18,5 +18,9 @@ export const lettersTogether = (texts: Iterable<string>): string => {
   return [...all].sort().join('');
 };
 
+/** More letters make an address too long: then the whole font is fetched. */
+const MOST_LETTERS = 4_900;
+export const isWhole = (letters: string): boolean => letters.length > MOST_LETTERS;
+
 export const largeFontAddress = (face: FaceId, letters: string): string =>
-  `/api/fonts/${face}?letters=${coded(letters)}`;
+  `/api/fonts/${face}?${isWhole(letters) ? 'whole=1' : `letters=${coded(letters)}`}`;

@@ -259,3 +259,28 @@ test('in Deliver an SVG can have its words as shapes, and a table the mark of it
   await page.getByLabel(/Marked as UTF-8/).check();
   expect((await saved('Table (CSV)')).startsWith('\ufeff')).toBe(true);
 });
+
+test('a chart of letters that no font has, or that are signs of another kind, is drawn', async ({ page, request }) => {
+  for (const [list, shown] of [
+    ['ᚠᚢ', '[16A0][16A2]'],
+    ['\ue000', '[E000]'],
+    ['©\ufe0f 1\ufe0f\u20e3', '©\ufe0f'],
+    ['☘', '☘'],
+    ['𓀀', '[13000]'],
+  ] as const) {
+    await open(page, await newChart(request, list, 'Signs'));
+    await expect(page.locator('svg.scene [data-item] text').first()).toHaveText(shown);
+  }
+});
+
+test('a list of more signs than an address holds is drawn with the whole font', async ({ page, request }) => {
+  const signs = Array.from({ length: 6_000 }, (_, i) => String.fromCodePoint(0x4e00 + i));
+  const list = Array.from({ length: 60 }, (_, i) => signs.slice(i * 100, i * 100 + 100).join('')).join('\n');
+  const fetched: string[] = [];
+  page.on('response', (response) => {
+    if (response.url().includes('/api/fonts/')) fetched.push(response.url());
+  });
+  await open(page, await newChart(request, list, 'Signs'));
+  await expect(page.locator('svg.scene [data-item]')).toHaveCount(60);
+  expect(fetched.some((url) => url.endsWith('whole=1'))).toBe(true);
+});

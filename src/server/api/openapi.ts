@@ -237,6 +237,7 @@ export function openApi() {
         parameters: [
           path('face', 'A large font, such as sc-400 or emoji-700'),
           inQuery('letters', 'The letters that are wanted, as UTF-16 (little end first) in base64url'),
+          inQuery('whole', '1: all of it instead'),
         ],
         get: {
           summary: 'A font with just the letters that a page shows',

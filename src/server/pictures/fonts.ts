@@ -35,9 +35,9 @@ export const fonts = (): Fonts => {
 export const outlinesOf = (mark: TextMark): DrawnGlyphs | undefined =>
   mark.shaped || isScriptFace(mark.face) ? fonts().glyphs(mark) : undefined;
 
-/** A face with so many of its letters, as a TrueType file. */
+/** A face with so many of its letters, as a TrueType file; and a space, as a font without any letter is none. */
 export const fontWith = (face: FaceId, letters: string): Promise<Buffer> =>
-  subsetFont(fontBytes(face), letters, { targetFormat: 'sfnt' });
+  subsetFont(fontBytes(face), `${letters} `, { targetFormat: 'sfnt' });
 
 const subsets = new Map<string, Promise<string>>();
 const SUBSETS_KEPT = 1_000;

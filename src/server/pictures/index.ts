@@ -8,7 +8,7 @@ import { fontCss, fonts } from './fonts';
 import { scenesPdf } from './pdf';
 import { DPI, scenePng } from './png';
 
-export { fonts, fontWith } from './fonts';
+export { fontBytes, fonts, fontWith } from './fonts';
 export { keptPicture } from './kept';
 export { DPI } from './png';
 

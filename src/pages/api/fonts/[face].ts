@@ -1,6 +1,6 @@
 import { type FaceId, faceIds, isLarge } from '../../../core/faces';
 import { ApiError, endpoint, paramOf } from '../../../server/http';
-import { fontWith } from '../../../server/pictures';
+import { fontBytes, fontWith } from '../../../server/pictures';
 
 /** More letters than these would make the address too long. */
 const MOST_LETTERS = 5_000;
@@ -16,15 +16,22 @@ export const ALL = endpoint({
     const face = paramOf(context, 'face');
     const id = faceIds.find((known): known is FaceId => known === face && isLarge(known));
     if (!id) throw new ApiError(404, 'not-there', `There is no large font "${face}".`);
+    const sent = (bytes: Uint8Array) =>
+      new Response(new Uint8Array(bytes), {
+        headers: { 'content-type': 'font/ttf', 'cache-control': 'private, max-age=31536000, immutable' },
+      });
+    if (context.url.searchParams.get('whole') === '1') return sent(fontBytes(id));
     const letters = lettersIn(context.url.searchParams.get('letters') ?? '');
     if (letters.length === 0 || letters.length > MOST_LETTERS)
-      throw new ApiError(422, 'letters', `Ask for 1 to ${MOST_LETTERS} letters, as UTF-16 in base64url.`);
+      throw new ApiError(
+        422,
+        'letters',
+        `Ask for 1 to ${MOST_LETTERS} letters, as UTF-16 in base64url, or for the whole with whole=1.`,
+      );
     const key = `${id} ${letters}`;
     if (kept.size >= KEPT) kept.clear();
     const made = kept.get(key) ?? fontWith(id, letters);
     kept.set(key, made);
-    return new Response(new Uint8Array(await made), {
-      headers: { 'content-type': 'font/ttf', 'cache-control': 'private, max-age=31536000, immutable' },
-    });
+    return sent(await made);
   },
 });
