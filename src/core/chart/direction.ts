@@ -7,8 +7,7 @@ const LEFTWARD = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{
 const LETTER = /\p{L}/u;
 
 /** Whether words begin at the right: by their first letter (UAX #9, P2 and P3). */
-export const beginsRight = (text: string): boolean =>
-  LEFTWARD.test(text) && LEFTWARD.test(LETTER.exec(text)?.[0] ?? '');
+const beginsRight = (text: string): boolean => LEFTWARD.test(text) && LEFTWARD.test(LETTER.exec(text)?.[0] ?? '');
 
 /** Whether most names begin at the right. */
 const byNames = remembered((items: Chart['items']): boolean => {

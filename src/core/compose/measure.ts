@@ -54,18 +54,21 @@ export function setLines(
       const faceOf = ({ strong = false, slant = false }) =>
         textFace(strong ? BOLD : line.strong ? look.weight : 400, slant || look.slant, look.font);
       for (const own of wrapRich(fonts, rich, faceOf, size, most)) {
-        lines.push({ ...own, face: font, size });
+        const set = { ...own, face: font, size };
+        lines.push(set);
         width = Math.max(width, own.width);
-        height += lineHeight({ ...own, size });
+        height += lineHeight(set);
       }
       continue;
     }
     // Field by field: for many thousands of lines spreading takes longer than all else here.
     for (const { text, width: own, reach, rtl } of wrap(fonts, line.text, font, size, most).lines) {
       const plain = { text, face: font, size, width: own };
-      lines.push(reach || rtl ? { ...plain, ...(reach && { reach }), ...(rtl && { rtl }) } : plain);
+      const set: SetWords['lines'][number] =
+        reach || rtl ? { ...plain, ...(reach && { reach }), ...(rtl && { rtl }) } : plain;
+      lines.push(set);
       width = Math.max(width, own);
-      height += reach ? lineHeight({ size, reach }) : size * LINE_HEIGHT;
+      height += lineHeight(set);
     }
   }
   return { lines, width, height };
@@ -140,12 +143,9 @@ export function setWordsIn(
   font?: FontId,
 ): SetWords {
   const face = textFace(strong ? 600 : 400, false, font);
-  const { lines, width } = wrap(fonts, text, face, size, most);
-  return {
-    lines: lines.map((line) => ({ ...line, face, size })),
-    width,
-    height: lines.reduce((sum, line) => sum + lineHeight({ ...line, size }), 0),
-  };
+  const wrapped = wrap(fonts, text, face, size, most);
+  const lines = wrapped.lines.map((line) => ({ ...line, face, size }));
+  return { lines, width: wrapped.width, height: lines.reduce((sum, line) => sum + lineHeight(line), 0) };
 }
 
 /** The same words a factor larger or smaller. */

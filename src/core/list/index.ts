@@ -40,6 +40,7 @@ export {
   type TableForm,
 } from './types';
 export {
+  ACCENTS,
   editDistance,
   folded,
   headingKey,

@@ -61,7 +61,7 @@ const PLAIN_LETTERS = /^[ -~]*$/;
  * Marks that a name is written with or without: accents of alphabets, points and short vowels of Hebrew and Arabic, letters
  * drawn out, what is not seen. Vowels of Indian scripts, marks of Thai and of kana make another word: they count.
  */
-const ACCENTS =
+export const ACCENTS =
   /[\u00ad\u061c\u0640\u200b\u200e\u200f\u202a-\u202e\u2060-\u2069\ufeff]|[\u0300-\u036f]|[\u0483-\u0489]|[\u0591-\u05bd]|[\u05bf-\u05c7]|[\u064b-\u065f]|\u0670|[\u06d6-\u06ed]|[\u1ab0-\u1aff]|[\u1dc0-\u1dff]|[\u20d0-\u20ff]|[\ufe20-\ufe2f]/g;
 
 /**

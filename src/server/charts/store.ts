@@ -1,6 +1,6 @@
 /** Stored charts: rows of `charts`. Every query carries the owner. */
 import type { Chart } from '../../core/chart';
-import { folded } from '../../core/list';
+import { ACCENTS, folded } from '../../core/list';
 import { account, query, transaction } from '../db';
 import { BROKEN } from '../http/broken';
 import { ApiError } from '../http/problem';
@@ -64,8 +64,7 @@ const ORDERS: Readonly<Record<Sort, { readonly by: string; readonly as: string; 
 };
 
 /** A title as words are compared: without accents, points and short vowels, and in small letters (as `folded` does). */
-const FOLDED_TITLE = String.raw`lower(normalize(regexp_replace(normalize(c.title, NFKD),
-  '[\u0300-\u036f\u0591-\u05bd\u05bf-\u05c7\u0640\u064b-\u065f\u0670\u200b\u200e\u200f]', '', 'g'), NFC) COLLATE "und-x-icu")`;
+const FOLDED_TITLE = `lower(normalize(regexp_replace(normalize(c.title, NFKD), '${ACCENTS.source}', '', 'g'), NFC) COLLATE "und-x-icu")`;
 
 export interface ListQuery {
   readonly kind?: string | undefined;

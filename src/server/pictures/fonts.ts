@@ -35,19 +35,13 @@ export const fonts = (): Fonts => {
 export const outlinesOf = (mark: TextMark): DrawnGlyphs | undefined =>
   mark.shaped || isScriptFace(mark.face) ? fonts().glyphs(mark) : undefined;
 
-/** A face with so many of its letters, as a TrueType file; and a space, as a font without any letter is none. */
-export const fontWith = (face: FaceId, letters: string): Promise<Buffer> =>
-  subsetFont(fontBytes(face), `${letters} `, { targetFormat: 'sfnt' });
-
-const subsets = new Map<string, Promise<string>>();
+const subsets = new Map<string, Promise<Buffer>>();
 const SUBSETS_KEPT = 1_000;
 
-/** A subset as base64, kept a while; those used longest ago go first. */
-function subsetOf(face: FaceId, letters: string): Promise<string> {
-  const key = `${face} ${letters}`;
-  const made =
-    subsets.get(key) ??
-    subsetFont(fontBytes(face), letters, { targetFormat: 'woff2' }).then((bytes) => bytes.toString('base64'));
+/** A face with so many of its letters, kept a while; those used longest ago go first. */
+function subsetOf(face: FaceId, letters: string, targetFormat: 'woff2' | 'sfnt'): Promise<Buffer> {
+  const key = `${face} ${targetFormat} ${letters}`;
+  const made = subsets.get(key) ?? subsetFont(fontBytes(face), letters, { targetFormat });
   subsets.delete(key);
   subsets.set(key, made);
   for (const oldest of subsets.keys()) {
@@ -57,12 +51,15 @@ function subsetOf(face: FaceId, letters: string): Promise<string> {
   return made;
 }
 
+/** A face with so many of its letters, as a TrueType file; and a space, as a font without any letter is none. */
+export const fontWith = (face: FaceId, letters: string): Promise<Buffer> => subsetOf(face, `${letters} `, 'sfnt');
+
 /** `@font-face` rules with just the letters that a scene shows, as WOFF2 inside the document. */
 export async function fontCss(scene: Scene): Promise<string> {
   const rules: string[] = [];
   for (const [face, letters] of lettersOf(scene)) {
     const { family, weight } = faces[face];
-    const bytes = await subsetOf(face, letters);
+    const bytes = (await subsetOf(face, letters, 'woff2')).toString('base64');
     rules.push(
       `@font-face{font-family:"${family}";font-weight:${weight};${styleOf(face) ? `font-style:${styleOf(face)};` : ''}src:url(data:font/woff2;base64,${bytes})format("woff2")}`,
     );

@@ -1,6 +1,7 @@
 /** Pictures of scenes as files. */
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
-import { type Scene, sceneSvg } from '../../core/scene';
+import type { FaceId } from '../../core/faces';
+import { type Scene, sceneSvg, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
 import { ApiError } from '../http/problem';
 import { dataUri, picturesIn } from '../item-pictures';
@@ -65,16 +66,13 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 export const svgOf = (scene: Scene, outlined = false): Promise<string> =>
   inTurn(async () => {
     const files = await picturesIn([scene]);
-    if (outlined)
-      return sceneSvg(scene, {
-        from: (file) => dataUri(files.get(file)),
-        outlinesOf: (mark) => fonts().glyphs(mark),
-      });
-    return sceneSvg(scene, {
-      fontCss: await fontCss(scene),
-      from: (file) => dataUri(files.get(file)),
-      widthOf: (text, face, size) => fonts().width(text, face, size),
-    });
+    const words = outlined
+      ? { outlinesOf: (mark: TextMark) => fonts().glyphs(mark) }
+      : {
+          fontCss: await fontCss(scene),
+          widthOf: (text: string, face: FaceId, size: number) => fonts().width(text, face, size),
+        };
+    return sceneSvg(scene, { from: (file) => dataUri(files.get(file)), ...words });
   });
 
 /**

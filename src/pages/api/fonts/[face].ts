@@ -4,8 +4,6 @@ import { fontBytes, fontWith } from '../../../server/pictures';
 
 /** More letters than these would make the address too long. */
 const MOST_LETTERS = 5_000;
-const KEPT = 64;
-const kept = new Map<string, Promise<Buffer>>();
 
 /** Letters as they stand in the address: UTF-16, little end first, in base64 for addresses (RFC 4648, 5). */
 const lettersIn = (coded: string) => Buffer.from(coded, 'base64url').toString('utf16le');
@@ -28,10 +26,6 @@ export const ALL = endpoint({
         'letters',
         `Ask for 1 to ${MOST_LETTERS} letters, as UTF-16 in base64url, or for the whole with whole=1.`,
       );
-    const key = `${id} ${letters}`;
-    if (kept.size >= KEPT) kept.clear();
-    const made = kept.get(key) ?? fontWith(id, letters);
-    kept.set(key, made);
-    return sent(await made);
+    return sent(await fontWith(id, letters));
   },
 });
