@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './lib/build.mjs';
+import { notedIn, notingIn } from './lib/failures.mjs';
 import { bin, Failed, output, root, run } from './lib/run.mjs';
 import { freePort } from './lib/serve.mjs';
 import { checkNode, chromium, packages, postgres, readers, rsvg } from './lib/setup.mjs';
@@ -12,10 +13,16 @@ const results = mkdtempSync(join(tmpdir(), 'dendrotax-results-'));
 const database = { DB_CLUSTER: `test-${process.pid}`, DB_FAST: '1' };
 let passed = 0;
 let failed = 0;
+/** What failed, said once more at the end: of a long run often only the end is kept. */
+const failures = [];
 let databaseUp = false;
+
+/** Programs that check many things note here what failed. */
+const notes = join(results, 'failures.txt');
 
 /** A check that passes or fails as a whole. */
 async function check(name, work) {
+  rmSync(notes, { force: true });
   const start = Date.now();
   try {
     await work();
@@ -23,6 +30,8 @@ async function check(name, work) {
     console.log(`ok   ${name} (${((Date.now() - start) / 1000).toFixed(1)} s)`);
   } catch (error) {
     failed++;
+    const noted = notedIn(notes);
+    failures.push(...(noted.length > 0 ? noted : [error.message]).map((words) => `${name}: ${words}`));
     console.error(`FAIL ${name}: ${error.message}`);
   }
 }
@@ -36,14 +45,38 @@ async function tests(name, work, count) {
   } catch (error) {
     ended = error;
   }
-  const counted = existsSync(file) ? count(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
+  const counted = existsSync(file)
+    ? count(JSON.parse(readFileSync(file, 'utf8')))
+    : { passed: 0, failed: 0, failures: [] };
   passed += counted.passed;
   failed += counted.failed;
+  failures.push(...counted.failures.map((failure) => `${name}: ${failure}`));
   if (counted.passed === 0 || (ended && counted.failed === 0)) {
     failed++;
+    failures.push(`${name}: ${ended?.message ?? 'no test was run'}`);
     console.error(`FAIL ${name}: ${ended?.message ?? 'no test was run'}`);
   }
 }
+
+/** The first lines of what a failure says. */
+const shortly = (message = '') => message.split('\n').slice(0, 4).join('\n  ');
+
+const failuresOfVitest = ({ testResults }) =>
+  testResults.flatMap(({ name, message, assertionResults }) => [
+    ...assertionResults
+      .filter(({ status }) => status === 'failed')
+      .map(({ fullName, failureMessages }) => `${name} › ${fullName}\n  ${shortly(failureMessages[0])}`),
+    ...(assertionResults.length === 0 && message ? [`${name}\n  ${shortly(message)}`] : []),
+  ]);
+
+const failuresOfPlaywright = ({ file, specs = [], suites = [] }) => [
+  ...specs
+    .filter(({ ok }) => !ok)
+    .map(
+      ({ title, line, tests }) => `${file}:${line} › ${title}\n  ${shortly(tests[0]?.results.at(-1)?.error?.message)}`,
+    ),
+  ...suites.flatMap(failuresOfPlaywright),
+];
 
 function stop() {
   rmSync(results, { recursive: true, force: true });
@@ -77,14 +110,14 @@ try {
   await tests(
     'unit',
     (file) => run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${file}`]),
-    (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
+    (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, failures: failuresOfVitest(r) }),
   );
   await check('build', build);
   await check('nothing a list or a file holds takes it down', () =>
-    run(process.execPath, ['bench/hostile/run.mjs', '--short']),
+    run(process.execPath, ['bench/hostile/run.mjs', '--short'], { env: notingIn(notes) }),
   );
   await check('nothing the database or its readers do takes it down', () =>
-    run(process.execPath, ['bench/siege/siege.mjs', '--short']),
+    run(process.execPath, ['bench/siege/siege.mjs', '--short'], { env: notingIn(notes) }),
   );
   databaseUp = true;
   const env = {
@@ -98,13 +131,19 @@ try {
       run(bin('playwright'), ['test', ...process.argv.slice(2)], {
         env: { ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file },
       }),
-    (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }),
+    (r) => ({
+      passed: r.stats.expected + r.stats.flaky,
+      failed: r.stats.unexpected,
+      failures: r.suites.flatMap(failuresOfPlaywright),
+    }),
   );
 } catch (error) {
   failed++;
+  failures.push(error instanceof Error ? error.message : String(error));
   console.error(error instanceof Failed ? error.message : error);
 } finally {
   stop();
 }
+for (const failure of failures) console.error(`FAILED ${failure}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -4,6 +4,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from 'esbuild';
+import { noteFailure } from '../../scripts/lib/failures.mjs';
 
 const root = new URL('../../', import.meta.url).pathname;
 /** Stated limits at the largest size: seconds and megabytes. */
@@ -88,7 +89,10 @@ for (const one of cases) {
     growth = growthOf(times);
   }
   if (!worst && growth > MOST_GROWTH) worst = `grows over n^${MOST_GROWTH}`;
-  if (worst) failed++;
+  if (worst) {
+    failed++;
+    noteFailure(`${one.name}: ${worst}`);
+  }
   const last = times.at(-1);
   console.log(
     `${worst ? 'FAIL' : 'ok  '} ${one.name}: ${last ? `${last.n} in ${(last.ms / 1_000).toFixed(2)} s, ${last.rss.toFixed(0)} MB, n^${growth.toFixed(2)}; ${last.said}` : ''}${worst ? ` | ${worst}` : ''}`,

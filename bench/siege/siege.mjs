@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { setTimeout as wait } from 'node:timers/promises';
 import { build } from '../../scripts/lib/build.mjs';
+import { noteFailure } from '../../scripts/lib/failures.mjs';
 import { output, root } from '../../scripts/lib/run.mjs';
 import { freePort, launch } from '../../scripts/lib/serve.mjs';
 import { packages, postgres } from '../../scripts/lib/setup.mjs';
@@ -17,7 +18,10 @@ const wants = (name) => only.length === 0 || only.includes(name);
 const DATABASE = { DB_CLUSTER: `siege-${process.pid}` };
 let failed = 0;
 const told = (ok, words) => {
-  if (!ok) failed++;
+  if (!ok) {
+    failed++;
+    noteFailure(words);
+  }
   console.log(`${ok ? 'ok  ' : 'FAIL'} ${words}`);
 };
 
@@ -271,7 +275,8 @@ try {
     const acknowledged = new Map();
     const times = [];
     const streams = new AbortController();
-    const heard = Array.from({ length: people }, () => follow(chart, streams.signal));
+    const readers = Array.from({ length: people }, () => ({ revision: 0 }));
+    for (const reader of readers) void follow(chart, streams.signal, base, reader);
     await wait(500);
     const writers = Array.from({ length: people }, async (_, who) => {
       await wait((1_000 / people) * who);
@@ -280,14 +285,17 @@ try {
     await wait(seconds * 1_000);
     until.done = true;
     await Promise.all(writers);
-    await wait(500);
+    const behindNow = () => readers.filter(({ revision }) => revision < acknowledged.size).length;
+    // The short run is on a machine of any speed: it sees to it that nothing is lost, not to how soon.
+    const patience = performance.now() + (short ? 20_000 : 500);
+    while (behindNow() > 0 && performance.now() < patience) await wait(50);
+    const behind = behindNow();
     streams.abort();
     const sorted = times.sort((a, b) => a - b);
     const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))];
     const expected = people * seconds;
-    const behind = (await Promise.all(heard)).filter((revision) => revision < acknowledged.size).length;
     told(
-      at(0.95) < (short ? 1_000 : 150) && acknowledged.size > expected * 0.9 && behind === 0,
+      (short || (at(0.95) < 150 && acknowledged.size > expected * 0.9)) && acknowledged.size > 0 && behind === 0,
       `${people} editors of ${items} items at a change a second: ${acknowledged.size} of ${expected} in ${seconds} s, half under ${at(0.5).toFixed(0)} ms, 95 % under ${at(0.95).toFixed(0)} ms, most ${at(1).toFixed(0)} ms; ${behind} streams behind`,
     );
     await nothingLost(chart, acknowledged, 'editors');

@@ -71,6 +71,8 @@ const scriptFaces = Object.fromEntries([
 /** Fonts with so many signs that a page is given only those that it shows. */
 const LARGE = ['jp', 'kr', 'sc', 'tc', 'symbols2', 'emoji'] as const;
 const large: ReadonlySet<string> = new Set(LARGE.flatMap((id) => [`${id}-400`, `${id}-700`]));
+/** An address names as many letters of a large font, counted in UTF-16; for more the whole font is fetched. */
+export const MOST_LETTERS = 4_900;
 export const isLarge = (id: FaceId): boolean => large.has(id);
 /** Fonts that stand in for the letters of one script, or for signs. */
 export const isScriptFace = (id: FaceId): boolean => id in scriptFaces;

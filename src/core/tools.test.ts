@@ -61,6 +61,14 @@ describe('a column by its shown name', () => {
 });
 
 describe('sorting', () => {
+  it('goes by family names where it is asked to, wherever they stand', () => {
+    const { chart: people } = readAs('org', 'Mona Zell\nJan van der Veld\nAbend, Ilse\nBo Veld\n');
+    const asked = (own: typeof people) => sortLines(org, own, null, 'name', false, true);
+    expect(names(carried(people, asked(people)))).toEqual(['Abend, Ilse', 'Bo Veld', 'Jan van der Veld', 'Mona Zell']);
+    const turned = { ...people, nameOrder: 'family-first' as const };
+    expect(names(carried(turned, asked(turned)))[0]).toBe('Abend, Ilse');
+    expect(names(carried(turned, asked(turned))).slice(1)).toEqual(['Bo Veld', 'Jan van der Veld', 'Mona Zell']);
+  });
   it('puts siblings in natural order, or by date, what says nothing last either way', () => {
     expect(names(carried(chart, sortLines(org, chart, null, 'name')))).toEqual([
       'Ann',

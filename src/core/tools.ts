@@ -1,8 +1,10 @@
 /** Work on many lines at once: sort, number, change case, split and join columns, find and replace, fill. Each is one change. */
-import { type Change, type Chart, type FieldType, firstOrders, type Tree, treeOf, walk } from './chart';
+import { type Change, type Chart, type FieldType, firstOrders, nameOrderOf, type Tree, treeOf, walk } from './chart';
 import { type CellText, cellOf, fieldNamed, writeCells } from './edit';
 import type { Kind } from './kinds';
-import { byType, fieldTypeOf, SOFT_BREAK, tidy } from './list';
+import type { NameOrder } from './languages';
+import { byType, familyKey, fieldTypeOf, SOFT_BREAK, tidy } from './list';
+import { rememberedText } from './remember';
 
 export interface Worked {
   /** Absent where there is nothing to do. */
@@ -20,14 +22,32 @@ export function linesIn(chart: Chart, branch: string | null): string[] {
   return walk(tree, branch === null ? tree.tops : [branch]).map(({ id }) => id);
 }
 
+/** The order of names by their families; those that say nothing come last. */
+function byFamily(order: NameOrder, words: (a: string, b: string) => number): (a: string, b: string) => number {
+  const keyOf = rememberedText((name) => familyKey(name, order));
+  return (a, b) => {
+    const [one, two] = [keyOf(a), keyOf(b)];
+    return one.reduce<number>((found, part, i) => found || words(part, two[i]!), 0) || words(a, b);
+  };
+}
+
 /**
  * Sorts siblings under a line, or everywhere.
  * @param branch the line whose branch is sorted; `null`: the whole list
+ * @param families names are put in order by the family name, wherever it stands in them
  */
-export function sortLines(kind: Kind, chart: Chart, branch: string | null, field: string, descending = false): Worked {
+export function sortLines(
+  kind: Kind,
+  chart: Chart,
+  branch: string | null,
+  field: string,
+  descending = false,
+  families = false,
+): Worked {
   const tree: Tree = treeOf(chart.items);
   const type: FieldType = fieldTypeOf(chart, kind.columns, field);
-  const order = byType(type, chart.language);
+  const words = byType(type, chart.language);
+  const order = families ? byFamily(nameOrderOf(chart), words) : words;
   const places: Record<string, { parent: string | null; order: string }> = {};
   const parents = branch === null ? [null, ...linesIn(chart, null)] : linesIn(chart, branch);
   for (const parent of parents) {

@@ -1,5 +1,5 @@
 /** Addresses of large fonts with just the letters that are wanted, the same for the worker and the page. */
-import type { FaceId } from '../core/faces';
+import { type FaceId, MOST_LETTERS } from '../core/faces';
 
 /** Letters as an address holds them: UTF-16, little end first, in base64 for addresses (RFC 4648, 5). */
 function coded(letters: string): string {
@@ -18,8 +18,6 @@ export const lettersTogether = (texts: Iterable<string>): string => {
   return [...all].sort().join('');
 };
 
-/** More letters make an address too long: then the whole font is fetched. */
-const MOST_LETTERS = 4_900;
 export const isWhole = (letters: string): boolean => letters.length > MOST_LETTERS;
 
 export const largeFontAddress = (face: FaceId, letters: string): string =>

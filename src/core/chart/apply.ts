@@ -128,6 +128,12 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: patched(chart, { language: change.language }),
         inverse: { type: 'set-language', language: chart.language ?? null },
       };
+    case 'set-name-order':
+      return {
+        ok: true,
+        chart: patched(chart, { nameOrder: change.nameOrder }),
+        inverse: { type: 'set-name-order', nameOrder: chart.nameOrder ?? null },
+      };
     case 'rename':
       return { ok: true, chart: { ...chart, title: change.title }, inverse: { type: 'rename', title: chart.title } };
     case 'set-tier':

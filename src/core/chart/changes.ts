@@ -136,6 +136,10 @@ const change = {
   }),
   setKind: z.object({ type: z.literal('set-kind'), kind: textSchema(40).min(1) }),
   setLanguage: z.object({ type: z.literal('set-language'), language: chartSchema.shape.language.unwrap().nullable() }),
+  setNameOrder: z.object({
+    type: z.literal('set-name-order'),
+    nameOrder: chartSchema.shape.nameOrder.unwrap().nullable(),
+  }),
   setMatter: z.object({ type: z.literal('set-matter'), matter: chartSchema.shape.matter.unwrap().nullable() }),
   rename: z.object({ type: z.literal('rename'), title: titleSchema }),
   setTier: z.object({
@@ -206,6 +210,7 @@ const single = z.discriminatedUnion('type', [
   change.setKind,
   change.rename,
   change.setMatter,
+  change.setNameOrder,
   change.setLanguage,
   change.setTier,
   change.setHouse,

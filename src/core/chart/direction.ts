@@ -1,9 +1,9 @@
-import { isLeftward } from '../languages';
+/** What follows from the language of a chart, where nothing else is chosen. */
+import { isLeftward, LEFTWARD_BLOCKS, type NameOrder, nameOrderIn } from '../languages';
 import { remembered } from '../remember';
 import type { Chart } from './model';
 
-/** Scripts written from right to left have their letters in these blocks. */
-const LEFTWARD = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+const LEFTWARD = new RegExp(`[${LEFTWARD_BLOCKS}]`, 'u');
 const LETTER = /\p{L}/u;
 
 /** Whether words begin at the right: by their first letter (UAX #9, P2 and P3). */
@@ -22,3 +22,7 @@ const byNames = remembered((items: Chart['items']): boolean => {
 /** Whether a chart begins at the right: by its language, else by its list. */
 export const isLeftwardChart = ({ language, items }: Pick<Chart, 'language' | 'items'>): boolean =>
   language === undefined ? byNames(items) : isLeftward(language);
+
+/** Where the family name stands in the names of a chart. */
+export const nameOrderOf = ({ language, nameOrder }: Pick<Chart, 'language' | 'nameOrder'>): NameOrder =>
+  nameOrder ?? nameOrderIn(language);

@@ -1,7 +1,7 @@
 export type { Applied, ChangeProblem } from './applied';
 export { apply } from './apply';
 export * from './changes';
-export { isLeftwardChart } from './direction';
+export { isLeftwardChart, nameOrderOf } from './direction';
 export { advance, type Entry, type Origin, stacked, type Timeline } from './history';
 export * from './look';
 export { merged } from './merge';

@@ -7,7 +7,7 @@
 
 import { z } from 'zod';
 import { FONTS } from '../faces';
-import { LANGUAGES } from '../languages';
+import { LANGUAGES, NAME_ORDERS } from '../languages';
 import { lineLookSchema, lookPatchSchema, STAND_INS } from './look';
 import { isOrderKey } from './order';
 import { defaultPage, pageSchema } from './page';
@@ -152,6 +152,8 @@ export const chartSchema = z.object({
   house: textSchema(60).min(1),
   /** The language of its words, by which long ones are divided; absent: English. */
   language: z.enum(LANGUAGES).optional(),
+  /** Where the family name stands in its names; absent: as in its language. */
+  nameOrder: z.enum(NAME_ORDERS).optional(),
   /** What its lines are about; absent: as its kind has it. */
   matter: z.enum(MATTERS).optional(),
   /** One font for all words on the page, where one was chosen; else titles have one of their own. */

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
 import { type Chart, isLeftwardChart } from '../chart';
-import { kinds } from '../kinds';
+import { kinds, optionsIn } from '../kinds';
 import { chartOfList, readList } from '../read';
 import { compose } from './compose';
 
@@ -74,5 +74,29 @@ describe('its picture', () => {
         expect(near, `${kind.id}: ${from} to ${to}`).toBe(true);
       }
     }
+  });
+});
+
+describe('what was chosen by hand', () => {
+  it('is meant as it is seen: a line that leaves at the left does so', () => {
+    const chart = chartOf({ language: 'ar', page: { ...chartOf().page, size: 'picture' } });
+    const id = (name: string) => Object.values(chart.items).find(({ fields }) => fields['name'] === name)!.id;
+    const link = { id: 'l1', role: 'dotted-line', from: id('Ravi'), to: id('Bo') };
+    for (const side of ['left', 'right'] as const) {
+      const links = { l1: { ...link, line: { from: { side, at: 0.5 } } } };
+      const { scene } = compose({ ...chart, links } as Chart, fonts);
+      const box = scene.items.find((item) => item.id === link.from)!.box;
+      const edge = scene.edges!.find(({ id: own }) => own === 'l1')!;
+      const x = edge.points[0]![0] * scene.frame.scale + scene.frame.x;
+      // A line keeps a little off the box.
+      expect(Math.abs(x - (side === 'left' ? box.x : box.x + box.width))).toBeLessThan(5);
+    }
+  });
+  it('is offered in words that hold for it', () => {
+    const direction = org.choices.find(({ key }) => key === 'direction');
+    if (direction?.type !== 'choice') throw new Error('no directions');
+    const labelOf = (leftward: boolean) =>
+      optionsIn(direction.options, leftward).find(({ value }) => value === 'right')!.label;
+    expect([labelOf(false), labelOf(true)]).toEqual(['To the right', 'To the left']);
   });
 });

@@ -16,7 +16,29 @@ describe('initials', () => {
     ['', ''],
     ['- -', ''],
     ['𝒜da', '𝒜'],
+    ['Fenn, Ada', 'AF'],
   ])('of %s are %s', (name, letters) => expect(initialsOf(name)).toBe(letters));
+
+  it.each([
+    ['Thurle Ravi Anand', 'TR'],
+    ['Thurle, Ravi', 'TR'],
+    ['沈文杰', '沈'],
+    ['Ostrey', 'O'],
+    ['', ''],
+  ])('of %s, family name first, are %s', (name, letters) => expect(initialsOf(name, 'family-first')).toBe(letters));
+
+  it('follow the language of the chart where nothing is chosen', () => {
+    const drawnFor = (...changes: Change[]) => {
+      const { chart } = readAs('org', 'Thurle Ravi Anand\n');
+      const { scene } = drawn(carried(chart, { type: 'set-pictures', pictures: { standIn: 'initials' } }, ...changes));
+      return scene.items[0]!.marks.flatMap((mark) => (mark.type === 'text' ? [mark.text] : []));
+    };
+    expect(drawnFor()).toContain('TA');
+    expect(drawnFor({ type: 'set-language', language: 'ko' })).toContain('TR');
+    expect(
+      drawnFor({ type: 'set-language', language: 'ko' }, { type: 'set-name-order', nameOrder: 'given-first' }),
+    ).toContain('TA');
+  });
 });
 
 const GARDEN =

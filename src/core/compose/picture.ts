@@ -1,8 +1,10 @@
 /** Pictures in items: what is shown of them, how much room they take, and how they are drawn. */
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
-import type { Chart, Item, Look } from '../chart';
+import { type Chart, type Item, type Look, nameOrderOf } from '../chart';
 import { textFace } from '../faces';
 import type { Size } from '../kinds';
+import type { NameOrder } from '../languages';
+import { nameParts } from '../list';
 import { type Mark, outlines } from '../scene';
 import { SYMBOL_SIZE, type SymbolId, symbols } from '../symbols';
 import type { Fonts } from '../text';
@@ -19,21 +21,37 @@ export type ShownPicture = Size &
 /** Whole pictures wider or higher than this are cut, as a part of their other extent. */
 const LONGEST = 2.5;
 
-/** The first letters of the first and the last word of a name; of words that begin small only where there are no others. */
-export function initialsOf(name: string): string {
-  const words = name
+/** Words of a name that begin large; those that begin small only where there are no others. */
+function greatWords(text: string): string[] {
+  const words = text
     .replace(/\p{P}/gu, ' ')
     .split(/\s+/)
     .filter((word) => word !== '');
   const great = words.filter((word) => word[0] !== word[0]!.toLocaleLowerCase() || !/\p{Ll}/u.test(word[0]!));
-  const from = great.length > 0 ? great : words;
-  const letter = (word = '') => (splitGraphemes(word).next().value ?? '').toLocaleUpperCase();
-  return from.length > 1 ? letter(from[0]) + letter(from.at(-1)) : letter(from[0]);
+  return great.length > 0 ? great : words;
+}
+
+const letterOf = (word = '') => (splitGraphemes(word).next().value ?? '').toLocaleUpperCase();
+
+/**
+ * The first letters of the first and the last word of a name; where the family name stands first those of the family name
+ * and of the first given name.
+ */
+export function initialsOf(name: string, order: NameOrder = 'given-first'): string {
+  if (order === 'family-first' || name.includes(',')) {
+    const { family, given, particles } = nameParts(name, order);
+    const [own, last] = [greatWords(given), greatWords(family)];
+    if (own.length > 0 && last.length > 0)
+      return order === 'family-first' ? letterOf(last[0]) + letterOf(own[0]) : letterOf(own[0]) + letterOf(last.at(-1));
+    return letterOf([...last, ...own, ...greatWords(particles)][0]);
+  }
+  const words = greatWords(name);
+  return words.length > 1 ? letterOf(words[0]) + letterOf(words.at(-1)) : letterOf(words[0]);
 }
 
 /** What is shown in an item as its picture. */
 export function pictureOf(
-  { pictures }: Pick<Chart, 'pictures'>,
+  { pictures, language, nameOrder }: Pick<Chart, 'pictures' | 'language' | 'nameOrder'>,
   { picture, fields }: Pick<Item, 'picture' | 'fields'>,
   { pictureSize: size, crop }: Pick<Look, 'pictureSize' | 'crop'>,
   nobody = false,
@@ -46,7 +64,10 @@ export function pictureOf(
     return { as: 'file', file: picture.file, width, height: size };
   }
   if (!pictures?.standIn) return undefined;
-  const letters = pictures.standIn === 'initials' && !nobody ? initialsOf(fields['name'] ?? '') : '';
+  const letters =
+    pictures.standIn === 'initials' && !nobody
+      ? initialsOf(fields['name'] ?? '', nameOrderOf({ language, nameOrder }))
+      : '';
   return letters === ''
     ? { as: 'silhouette', width: size, height: size }
     : { as: 'initials', letters, width: size, height: size };

@@ -11,6 +11,8 @@ export interface ChoiceOption {
   readonly value: string;
   readonly label: string;
   readonly about: string;
+  /** What it says of a chart that begins at the right, and is drawn as in a mirror. */
+  readonly mirrored?: { readonly label: string; readonly about: string };
   /** A small picture of it: the data of a path to be stroked, on a square of 24 units. */
   readonly glyph?: string;
 }
@@ -86,3 +88,7 @@ export const arrangementProblems = (
     const wanted = wrongValue(choice, value);
     return wanted === undefined ? [] : [{ key, message: `"${key}" is ${wanted}.` }];
   });
+
+/** The options of a choice in the words that hold for a chart that begins at the right, or at the left. */
+export const optionsIn = (options: readonly ChoiceOption[], leftward: boolean): readonly ChoiceOption[] =>
+  leftward ? options.map((option) => ({ ...option, ...option.mirrored })) : options;

@@ -9,4 +9,12 @@ const SIDES: Readonly<Record<Chosen['side'], Side>> = {
   right: 'after',
 };
 
-export const dockIn = (dock: Chosen | undefined): Dock | undefined => dock && { side: SIDES[dock.side], at: dock.at };
+const MIRRORED: Readonly<Record<Side, Side>> = { near: 'near', far: 'far', before: 'after', after: 'before' };
+
+/** @param mirrored the arrangement will be seen in a mirror; what was chosen is meant as it is seen */
+export function dockIn(dock: Chosen | undefined, mirrored = false): Dock | undefined {
+  if (!dock) return undefined;
+  const side = SIDES[dock.side];
+  if (!mirrored) return { side, at: dock.at };
+  return { side: MIRRORED[side], at: side === 'near' || side === 'far' ? 1 - dock.at : dock.at };
+}

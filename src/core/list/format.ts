@@ -61,6 +61,13 @@ function dateShown(year: number, month: number, day: number, language: Language)
   return date.toLocaleDateString(`${language}-u-ca-gregory`, { ...parts, timeZone: 'UTC' });
 }
 
+/** An amount with the sign that was chosen for it, where its language has it. "XXX" is no currency (ISO 4217): a place for any. */
+const moneyShown = (value: number, sign: string, language: Language, digits: Intl.NumberFormatOptions): string =>
+  new Intl.NumberFormat(language, { style: 'currency', currency: 'XXX', ...digits })
+    .formatToParts(value)
+    .map((part) => (part.type === 'currency' ? sign : part.value))
+    .join('');
+
 /** A cell as it stands on the sheet, as its language writes it. What is not of its column's type is shown as it is written. */
 export function showField(
   text: string,
@@ -84,9 +91,8 @@ export function showField(
   }
   const value = readNumber(text);
   if (value === undefined) return text;
-  const shown = value.toLocaleString(language === 'en' ? 'en-GB' : language, {
-    minimumFractionDigits: decimals ?? 0,
-    maximumFractionDigits: decimals ?? 2,
-  });
+  const digits = { minimumFractionDigits: decimals ?? 0, maximumFractionDigits: decimals ?? 2 };
+  if (type === 'money' && currency && language !== 'en') return moneyShown(value, currency, language, digits);
+  const shown = value.toLocaleString(language === 'en' ? 'en-GB' : language, digits);
   return type === 'money' && currency ? `${currency} ${shown}` : shown;
 }

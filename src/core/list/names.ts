@@ -1,5 +1,6 @@
 /** Whether two ways of writing a name mean the same person or thing. */
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
+import { TITLES } from './family-names';
 import { folded } from './words';
 
 /** Letters as a reader counts them; of plain words each unit is one. */
@@ -34,13 +35,6 @@ export function jaroWinkler(one: string, two: string): number {
   while (prefix < 4 && prefix < short.length && a[prefix] === b[prefix]) prefix++;
   return jaro + prefix * 0.1 * (1 - jaro);
 }
-
-/** Titles and marks of rank before or after a name (common practice), folded. */
-const TITLES: ReadonlySet<string> = new Set(
-  'dr prof professor mr mrs ms mx miss sir dame rev revd fr herr frau m mme mlle ing dipl mag hon phd msc bsc ma ba mba md jr sr'.split(
-    ' ',
-  ),
-);
 
 /** The words of a name without titles, family name last: "Marrable, Dr Piet" is piet marrable. */
 export function wordsOf(name: string): string[] {

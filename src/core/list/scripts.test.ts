@@ -67,6 +67,13 @@ describe('dates and numbers', () => {
     expect(showField('2026-11-29', { type: 'date' }, language)).toBe(date);
     expect(showField('1234.5', { type: 'number' }, language)).toBe(number);
   });
+  it.each([
+    ['de', '1.234,50\u00a0€'],
+    ['tr', '€1.234,50'],
+    [undefined, '€ 1,234.50'],
+  ] as const)('have the sign of their money where the language does: %s', (language, shown) => {
+    expect(showField('1234.5', { type: 'money', currency: '€', decimals: 2 }, language)).toBe(shown);
+  });
   it('keep years of few digits, and months without a day', () => {
     expect(showField('0087-03-02', { type: 'date', dates: 'month' }, 'de')).toMatch(/^März 0?87$/);
   });

@@ -7,6 +7,7 @@ import { arranged as arrangedAs, onto, type Prepared, paint, prepare, SUBTITLE, 
 import { inFont } from '../faces';
 import { type FitAllowed, matterOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
+import { familyKey } from '../list';
 import type { Scene } from '../scene';
 import { type Fonts, shortened } from '../text';
 import { columnPages, type Entry, type PageSet } from './columns';
@@ -291,11 +292,17 @@ function overview(
 
 /** Names in the order of a dictionary, with the page on which each stands. */
 function nameIndex(chart: Chart, ids: readonly string[], pageOf: (id: string) => number): Entry[] {
-  const collator = new Intl.Collator(chart.language ?? 'en');
+  const { compare } = new Intl.Collator(chart.language ?? 'en');
+  // Where it was said which part is the family name, an index goes by it.
+  const keyOf = ({ text }: Entry): readonly string[] => (chart.nameOrder ? familyKey(text, chart.nameOrder) : [text]);
   return ids
     .flatMap((id) => {
       const { name = '', post = '' } = chart.items[id]!.fields;
       return name === '' ? [] : [{ text: name, quiet: post, page: pageOf(id), level: 0 }];
     })
-    .sort((a, b) => collator.compare(a.text, b.text) || a.page - b.page);
+    .map((entry) => ({ entry, key: keyOf(entry) }))
+    .sort(
+      (a, b) => a.key.reduce((found, part, i) => found || compare(part, b.key[i]!), 0) || a.entry.page - b.entry.page,
+    )
+    .map(({ entry }) => entry);
 }

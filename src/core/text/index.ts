@@ -6,12 +6,11 @@ export {
   FaceMissing,
   type Fonts,
   inLanguage,
-  type Reach,
-  type Run,
 } from './fonts';
 export { loadLanguage } from './hyphens';
 export { runsLeft } from './order';
 export { isRich, markupOf, type Paragraph, plainOf, type RichRun, richOf } from './rich';
+export type { Reach, Run } from './shaped';
 export { type Glyph, loadShaper, ShaperMissing } from './shaper';
 export { shortened } from './shorten';
 export { type SetLine, type Wrapped, wrap } from './wrap';

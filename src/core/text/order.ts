@@ -1,12 +1,12 @@
 /** The order in which letters of both directions stand in a line: UAX #9, by a package that passes its conformance tests. */
 import bidiFactory from 'bidi-js';
+import { LEFTWARD_BLOCKS } from '../languages';
 import { once } from '../remember';
 
 const bidi = once(bidiFactory);
 
 /** Letters that are written from right to left, or what says so; texts without need no ordering. */
-const MAYBE_RTL =
-  /[\u0590-\u08ff\u200f\u202b\u202e\u2067\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+const MAYBE_RTL = new RegExp(`[${LEFTWARD_BLOCKS}\\u200f\\u202b\\u202e\\u2067\\ufeff]`, 'u');
 
 export const isOrdered = (text: string): boolean => MAYBE_RTL.test(text);
 

@@ -1,8 +1,9 @@
 /** Words with parts that stand out, set in lines of runs. */
 import type { FaceId } from '../faces';
-import type { Fonts, Reach } from './fonts';
+import type { Fonts } from './fonts';
 import { runsLeft } from './order';
 import type { Paragraph, RichRun } from './rich';
+import type { Reach } from './shaped';
 import { wrap } from './wrap';
 
 export interface SetRun {

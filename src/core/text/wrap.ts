@@ -1,6 +1,7 @@
 import type { FaceId } from '../faces';
 import { remembered } from '../remember';
-import type { Fonts, Reach, Shaped } from './fonts';
+import type { Fonts } from './fonts';
+import type { Reach, Shaped } from './shaped';
 
 /** A line as it is set; width in points. */
 export interface SetLine {

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { type Chart, MATTERS } from '../../core/chart';
 import { type Kind, kinds, notDrawn } from '../../core/kinds';
-import { LANGUAGES } from '../../core/languages';
+import { LANGUAGES, NAME_ORDERS, nameOrderIn } from '../../core/languages';
 import { Button, Row, Select } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
 import { kindFor } from '../shared/fields';
@@ -63,7 +63,21 @@ function KindDialog({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <p className="text-xs text-quiet">{words.kind.languageAbout}</p>
+        <p className="pb-1 text-xs text-quiet">{words.kind.languageAbout}</p>
+        <Row label={words.kind.nameOrder}>
+          {(id) => (
+            <Select
+              id={id}
+              value={chart.nameOrder ?? ''}
+              options={[
+                { value: '', label: words.kind.nameOrderOf(words.kind.nameOrders[nameOrderIn(chart.language)]) },
+                ...NAME_ORDERS.map((value) => ({ value, label: words.kind.nameOrders[value] })),
+              ]}
+              onChange={(order) => change({ type: 'set-name-order', nameOrder: order === '' ? null : order })}
+            />
+          )}
+        </Row>
+        <p className="text-xs text-quiet">{words.kind.nameOrderAbout}</p>
       </div>
       <ul className="relative flex flex-col gap-2 overflow-auto p-5">
         {kinds.map((kind) => (

@@ -10,7 +10,12 @@ export const choices = [
     fits: true,
     options: [
       { value: 'down', label: 'Down', about: 'The first question above, tiers are rows' },
-      { value: 'right', label: 'To the right', about: 'The first question at the left, tiers are columns' },
+      {
+        value: 'right',
+        label: 'To the right',
+        about: 'The first question at the left, tiers are columns',
+        mirrored: { label: 'To the left', about: 'The first question at the right, tiers are columns' },
+      },
     ],
   },
   rowsChoice,

@@ -1,4 +1,4 @@
-import type { LineByHand } from '../../chart';
+import { isLeftwardChart, type LineByHand } from '../../chart';
 import { evenness, LINE_GAP, type Obstacle, type Point, type Shift, type Tree, wayOf, waysAround } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
@@ -101,7 +101,8 @@ function secondLines(
   const ids = structure.order;
   const numberOf = new Map(ids.map((id, i) => [id, i]));
   const obstacles = ids.map((id) => boxOf(boxes, sizes, id));
-  const dock = (line: LineByHand | undefined, end: 'from' | 'to') => dockIn(line?.[end]);
+  const mirrored = isLeftwardChart(chart);
+  const dock = (line: LineByHand | undefined, end: 'from' | 'to') => dockIn(line?.[end], mirrored);
   const ways = waysAround(
     obstacles,
     tree.filter(({ curved }) => !curved).map(({ points }) => points),

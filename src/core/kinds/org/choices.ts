@@ -21,9 +21,19 @@ export const choices = [
     fits: true,
     options: [
       { value: 'down', label: 'Down', about: 'Tiers are rows, the top post above' },
-      { value: 'right', label: 'To the right', about: 'Tiers are columns, the top post at the left' },
+      {
+        value: 'right',
+        label: 'To the right',
+        about: 'Tiers are columns, the top post at the left',
+        mirrored: { label: 'To the left', about: 'Tiers are columns, the top post at the right' },
+      },
       { value: 'up', label: 'Up', about: 'Tiers are rows, the top post below' },
-      { value: 'left', label: 'To the left', about: 'Tiers are columns, the top post at the right' },
+      {
+        value: 'left',
+        label: 'To the left',
+        about: 'Tiers are columns, the top post at the right',
+        mirrored: { label: 'To the right', about: 'Tiers are columns, the top post at the left' },
+      },
     ],
   },
   { type: 'choice', key: 'leaves', label: 'Lowest level', initial: 'auto', perBranch: true, options: drawn },

@@ -1,9 +1,6 @@
-import { type FaceId, faceIds, isLarge } from '../../../core/faces';
+import { type FaceId, faceIds, isLarge, MOST_LETTERS } from '../../../core/faces';
 import { ApiError, endpoint, paramOf } from '../../../server/http';
 import { fontBytes, fontWith } from '../../../server/pictures';
-
-/** More letters than these would make the address too long. */
-const MOST_LETTERS = 5_000;
 
 /** Letters as they stand in the address: UTF-16, little end first, in base64 for addresses (RFC 4648, 5). */
 const lettersIn = (coded: string) => Buffer.from(coded, 'base64url').toString('utf16le');

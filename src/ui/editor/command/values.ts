@@ -1,7 +1,8 @@
 /** Settings with what they can be set to: found and set in one go. */
 import { nanoid } from 'nanoid';
-import { type Change, type Chart, type Look, PAGE_SIZES, type Rule } from '../../../core/chart';
+import { type Change, type Chart, isLeftwardChart, type Look, PAGE_SIZES, type Rule } from '../../../core/chart';
 import { FONTS } from '../../../core/faces';
+import { optionsIn } from '../../../core/kinds';
 import { houses } from '../../../core/style';
 import { fieldOptions, kindFor, roleName } from '../../shared/fields';
 import type { OwnStyle } from '../own-styles';
@@ -85,7 +86,7 @@ const lineValues = (chart: Chart): Entry[] =>
 const arrangeValues = (chart: Chart): Entry[] => [
   ...kindFor(chart.kind).choices.flatMap((choice) =>
     choice.type === 'choice'
-      ? choice.options.map((option) =>
+      ? optionsIn(choice.options, isLeftwardChart(chart)).map((option) =>
           value(
             'arrange',
             choice.label,

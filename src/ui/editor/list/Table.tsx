@@ -23,6 +23,7 @@ import { kindFor } from '../../shared/fields';
 import { change, focusDone, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 import { asCells, type Block, blockOf, fromCells, goOn, type Place } from './block';
+import { useLeftward } from './leftward';
 import { addAfter, removeAll } from './lines';
 import { problemsOf } from './problems';
 import { rowsOfList } from './rows';
@@ -48,6 +49,7 @@ const features = tableFeatures({
 
 export function Table({ onPaste }: { onPaste: (text: string) => void }) {
   const chart = useEditor((state) => state.chart);
+  const leftward = useLeftward();
   const kind = kindFor(chart.kind);
   const selected = useEditor((state) => state.selected);
   const problems = useEditor((state) => state.composition?.problems) ?? [];
@@ -126,10 +128,13 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
     virtual.scrollToIndex(row, { align: 'auto' });
     const box = scroll.current;
     if (box && column >= frozen) {
-      const covered = layout.lefts[frozen] ?? NUMBER_WIDTH;
-      const [left, right] = [layout.lefts[column]!, layout.lefts[column]! + layout.width(column)];
-      if (left - box.scrollLeft < covered) box.scrollLeft = left - covered;
-      else if (right - box.scrollLeft > box.clientWidth) box.scrollLeft = right - box.clientWidth;
+      const covered = layout.starts[frozen] ?? NUMBER_WIDTH;
+      const [start, end] = [layout.starts[column]!, layout.starts[column]! + layout.width(column)];
+      // From the right browsers count scrolling below nought (CSSOM View).
+      const way = leftward ? -1 : 1;
+      const scrolled = box.scrollLeft * way;
+      if (start - scrolled < covered) box.scrollLeft = (start - covered) * way;
+      else if (end - scrolled > box.clientWidth) box.scrollLeft = (end - box.clientWidth) * way;
     }
     if (rows[row] !== undefined && rows[row] !== selected) select(rows[row]!);
   };
@@ -168,6 +173,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
       columns: columns.length,
       page,
       isTick: (column) => isTick(columns[column]!),
+      leftward,
     });
     if (!what) return;
     event.preventDefault();
@@ -329,6 +335,7 @@ export function Table({ onPaste }: { onPaste: (text: string) => void }) {
       <div
         ref={scroll}
         data-table
+        dir={leftward ? 'rtl' : undefined}
         role="grid"
         aria-label={words.table.label}
         aria-rowcount={rows.length + 1}

@@ -33,7 +33,7 @@ export function TableHead({
         role="columnheader"
         tabIndex={-1}
         aria-label={words.table.number}
-        className="sticky left-0 z-10 flex-none border-r border-b border-rule bg-bench"
+        className="sticky start-0 z-10 flex-none border-e border-b border-rule bg-bench"
         style={{ width: NUMBER_WIDTH }}
       />
       {columns.map((column, i) => {
@@ -45,14 +45,14 @@ export function TableHead({
             tabIndex={-1}
             aria-colindex={i + 2}
             aria-sort={view.sorted === 'asc' ? 'ascending' : view.sorted === 'desc' ? 'descending' : 'none'}
-            className={`relative flex-none border-r border-b border-rule bg-bench ${layout.rule(i)}`}
+            className={`relative flex-none border-e border-b border-rule bg-bench ${layout.rule(i)}`}
             style={{ ...layout.style(i), ...(menu === column.id && { zIndex: 30 }) }}
           >
             <button
               type="button"
               tabIndex={i === current ? 0 : -1}
               aria-expanded={menu === column.id}
-              className="flex h-full w-full items-center gap-1 px-2 text-left text-[12.5px] font-semibold hover:bg-tint"
+              className="flex h-full w-full items-center gap-1 px-2 text-start text-[12.5px] font-semibold hover:bg-tint"
               onClick={() => onMenu(menu === column.id ? null : column.id)}
             >
               <span className="truncate">{column.label}</span>

@@ -57,13 +57,13 @@ export function TableRow({
       tabIndex={-1}
       aria-rowindex={row + 2}
       aria-selected={selected}
-      className="absolute left-0 flex"
+      className="absolute start-0 flex"
       style={{ top: start, height: ROW, width: layout.whole }}
     >
       <span
         role="rowheader"
         tabIndex={-1}
-        className={`sticky left-0 z-10 flex flex-none items-center justify-end gap-1 border-r border-b border-rule/70 px-1.5 text-[11px] tabular-nums ${selected ? 'bg-tint' : 'bg-bench'} ${severity === 'error' ? 'text-wrong' : severity === 'warning' ? 'text-caution' : 'text-quiet'}`}
+        className={`sticky start-0 z-10 flex flex-none items-center justify-end gap-1 border-e border-b border-rule/70 px-1.5 text-[11px] tabular-nums ${selected ? 'bg-tint' : 'bg-bench'} ${severity === 'error' ? 'text-wrong' : severity === 'warning' ? 'text-caution' : 'text-quiet'}`}
         style={{ width: NUMBER_WIDTH }}
         title={problems[0]?.message}
       >
@@ -85,13 +85,15 @@ export function TableRow({
             aria-colindex={i + 2}
             aria-selected={inside}
             data-cell={`${row} ${i}`}
-            className={`relative flex-none border-r border-b border-rule/60 px-2 text-[13px] leading-[29px] ${column.id === 'name' ? 'font-semibold' : ''} ${inside && many ? 'bg-tint' : fill ? 'bg-[#e8efe9]' : 'bg-sheet'} ${layout.rule(i)} ${figures ? 'text-right tabular-nums' : ''}`}
+            className={`relative flex-none border-e border-b border-rule/60 px-2 text-[13px] leading-[29px] ${column.id === 'name' ? 'font-semibold' : ''} ${inside && many ? 'bg-tint' : fill ? 'bg-[#e8efe9]' : 'bg-sheet'} ${layout.rule(i)} ${figures ? 'text-end tabular-nums' : ''}`}
             style={{ ...layout.style(i), ...(here && editing && { zIndex: 15 }) }}
           >
             {column.type === 'yes-no' ? (
               <span className="block text-center">{isYes(text) ? '✓' : text}</span>
             ) : (
-              <span className="block truncate">{text.replaceAll('\n', ' ⏎ ')}</span>
+              <span dir="auto" className="block truncate">
+                {text.replaceAll('\n', ' ⏎ ')}
+              </span>
             )}
             {here && editing && (
               <TableCellEditor
@@ -110,7 +112,7 @@ export function TableRow({
               <span
                 data-fill
                 title={words.table.fill}
-                className="absolute right-[-3px] bottom-[-3px] z-10 size-[7px] cursor-crosshair border border-sheet bg-plum"
+                className="absolute end-[-3px] bottom-[-3px] z-10 size-[7px] cursor-crosshair border border-sheet bg-plum"
               />
             )}
           </div>

@@ -37,6 +37,7 @@ export function WorkOnLines({ onClose }: { onClose: () => void }) {
   const [other, setOther] = useState('');
   const [into, setInto] = useState('');
   const [down, setDown] = useState<'up' | 'down'>('up');
+  const [families, setFamilies] = useState(false);
   const [how, setHow] = useState<Case>('title');
   const [by, setBy] = useState<'level' | 'row'>('level');
   const [from, setFrom] = useState<'before' | 'above'>('before');
@@ -73,7 +74,7 @@ export function WorkOnLines({ onClose }: { onClose: () => void }) {
     const root = scope === 'branch' ? branch : null;
     switch (job) {
       case 'sort':
-        return sortLines(kind, chart, root, field, down === 'down');
+        return sortLines(kind, chart, root, field, down === 'down', families && field === 'name');
       case 'number':
         return numberLines(kind, chart, root, into || words.work.numberField, by);
       case 'case':
@@ -102,6 +103,7 @@ export function WorkOnLines({ onClose }: { onClose: () => void }) {
     other,
     into,
     down,
+    families,
     how,
     by,
     from,
@@ -216,6 +218,7 @@ export function WorkOnLines({ onClose }: { onClose: () => void }) {
             ]}
             onChoose={setDown}
           />
+          {field === 'name' && tick(words.work.families, families, setFamilies)}
         </>
       )}
       {job === 'replace' && (

@@ -24,6 +24,15 @@ describe('keys in the table', () => {
     expect(press('Tab', [9, 2])).toBeUndefined();
     expect(press('Tab', [0, 0], { shiftKey: true })).toBeUndefined();
   });
+  it('go to the side that they point to where the first column stands at the right', () => {
+    const held = { shiftKey: false, altKey: false, metaKey: false };
+    const pressed = (key: string, ctrlKey = false) =>
+      cellKey({ key, ctrlKey, ...held }, { row: 2, column: 1 }, { ...table, leftward: true });
+    expect(pressed('ArrowLeft')).toEqual(goes(2, 2));
+    expect(pressed('ArrowRight')).toEqual(goes(2, 0));
+    expect(pressed('ArrowRight', true)).toEqual(goes(2, 0));
+    expect(pressed('ArrowLeft', true)).toEqual(goes(2, 2));
+  });
   it('begin to write, or tick where there is but yes and no', () => {
     expect(press('x', [0, 0])).toEqual({ do: 'edit', first: 'x' });
     expect(press('Enter', [0, 0])).toEqual({ do: 'edit', first: null });

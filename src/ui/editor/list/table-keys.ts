@@ -21,13 +21,15 @@ export interface KeyedTable {
   /** Rows that a page holds. */
   readonly page: number;
   readonly isTick: (column: number) => boolean;
+  /** Its first column stands at the right. */
+  readonly leftward?: boolean;
 }
 
 /** @returns undefined where the key is not the table's */
 export function cellKey(
   { key, shiftKey, altKey, ctrlKey, metaKey }: PressedKey,
   { row, column }: Place,
-  { rows, columns, page, isTick }: KeyedTable,
+  { rows, columns, page, isTick, leftward = false }: KeyedTable,
 ): CellKey | undefined {
   const command = ctrlKey || metaKey;
   const to = (nextRow: number, nextColumn: number, extend = shiftKey): CellKey => ({
@@ -41,9 +43,10 @@ export function cellKey(
     case 'ArrowDown':
       return altKey ? { do: 'menu' } : to(command ? rows - 1 : row + 1, column);
     case 'ArrowLeft':
-      return to(row, command ? 0 : column - 1);
     case 'ArrowRight':
-      return to(row, command ? columns - 1 : column + 1);
+      return (key === 'ArrowRight') === leftward
+        ? to(row, command ? 0 : column - 1)
+        : to(row, command ? columns - 1 : column + 1);
     case 'Home':
       return to(command ? 0 : row, 0);
     case 'End':

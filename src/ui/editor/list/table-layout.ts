@@ -9,8 +9,8 @@ const WIDTH = { text: 140, link: 140, number: 88, money: 96, date: 104, 'yes-no'
 
 export interface TableLayout {
   readonly width: (at: number) => number;
-  /** Left edge of each column, in pixels. */
-  readonly lefts: readonly number[];
+  /** Where each column begins, in pixels from where the table begins. */
+  readonly starts: readonly number[];
   readonly whole: number;
   /** How many of the first columns stay in view. */
   readonly frozen: number;
@@ -21,21 +21,21 @@ export interface TableLayout {
 
 export function tableLayout(columns: readonly TableColumn[], frozen: number): TableLayout {
   const widths = columns.map(({ id, type, label }) => Math.max(WIDTHS[id] ?? WIDTH[type], label.length * 7 + 34));
-  const lefts: number[] = [];
+  const starts: number[] = [];
   let whole = NUMBER_WIDTH;
   for (const width of widths) {
-    lefts.push(whole);
+    starts.push(whole);
     whole += width;
   }
   return {
     width: (at) => widths[at]!,
-    lefts,
+    starts,
     whole,
     frozen,
     style: (at) => ({
       width: widths[at],
-      ...(at < frozen && { position: 'sticky' as const, left: lefts[at], zIndex: 5 }),
+      ...(at < frozen && { position: 'sticky' as const, insetInlineStart: starts[at], zIndex: 5 }),
     }),
-    rule: (at) => (at === frozen - 1 ? 'border-r-2 border-r-quiet/40' : ''),
+    rule: (at) => (at === frozen - 1 ? 'border-e-2 border-e-quiet/40' : ''),
   };
 }

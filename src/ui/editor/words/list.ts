@@ -140,6 +140,7 @@ export const work = {
   direction: 'Direction',
   up: 'A to Z, small to large',
   down: 'Z to A',
+  families: 'By family name',
   find: 'Find',
   with: 'Put instead',
   in: 'In',

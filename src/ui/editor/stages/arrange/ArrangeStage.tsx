@@ -1,9 +1,10 @@
 /** How the levels are laid out, for the chart, a tier and a branch; what was moved by hand; and the page it is for. */
-import { type ArrangementChoice, chosen } from '../../../../core/kinds';
+import { type ArrangementChoice, chosen, optionsIn } from '../../../../core/kinds';
 import { edgeKey } from '../../../../core/scene';
 import { Button, Choices, NumberField, Row } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
 import { edgeName, edgeOf } from '../../line-by-hand';
+import { useLeftward } from '../../list/leftward';
 import { change, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 import { ItemSelect } from '../ItemSelect';
@@ -75,12 +76,13 @@ function GapsFold() {
 function SeldomFold() {
   const kind = useEditor((state) => kindFor(state.chart.kind));
   const arrangement = useEditor((state) => state.chart.arrangement);
+  const leftward = useLeftward();
   const seldom = kind.choices.filter((choice) => choice.seldom);
   if (seldom.length === 0) return null;
   const now = seldom.map((choice) => {
     const value = chosen(kind.choices, arrangement, choice.key);
     if (choice.type !== 'choice') return value === '' ? words.arrange.none(choice.label) : String(value);
-    return choice.options.find((option) => option.value === value)!.label;
+    return optionsIn(choice.options, leftward).find((option) => option.value === value)!.label;
   });
   return (
     <Topic name="seldom" title={words.arrange.seldom} now={now.join(', ')}>
@@ -96,6 +98,7 @@ function Choice({ choice }: { choice: ArrangementChoice }) {
   const set = (to: string | number) => ({ type: 'set-arrangement' as const, arrangement: { [choice.key]: to } });
   const isSet = useEditor((state) => state.chart.arrangement[choice.key] !== undefined);
   const drawn = useEditor((state) => state.composition?.gaps.lengths[choice.key]);
+  const leftward = useLeftward();
   if (choice.type === 'length')
     return (
       <Row
@@ -154,7 +157,7 @@ function Choice({ choice }: { choice: ArrangementChoice }) {
     <Choices
       legend={choice.label}
       value={String(value)}
-      options={choice.options}
+      options={optionsIn(choice.options, leftward)}
       onChoose={(to) => change(set(to))}
       onTry={(to) => tryOut(to === null ? null : set(to))}
     />
