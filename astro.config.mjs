@@ -6,7 +6,8 @@ import { defineConfig } from 'astro/config';
 
 export default defineConfig({
   output: 'server',
-  adapter: node({ mode: 'standalone' }),
+  // Files of the build are sent by scripts/app.mjs.
+  adapter: node({ mode: 'middleware' }),
   integrations: [react()],
   server: { host: '127.0.0.1', port: 4321 },
   devToolbar: { enabled: false },
@@ -29,6 +30,7 @@ export default defineConfig({
     },
   },
   vite: {
+    define: { __BUILD__: JSON.stringify(process.env.BUILD_ID ?? 'dev') },
     plugins: [tailwindcss()],
     // Files that the page and its worker both need have one name, and are fetched once.
     worker: { format: 'es', rollupOptions: { output: { assetFileNames: '_astro/[name].[hash][extname]' } } },
@@ -42,6 +44,6 @@ export default defineConfig({
     },
     server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },
     // Native or file-reading packages are loaded from node_modules, not bundled.
-    ssr: { external: ['@resvg/resvg-js', 'subset-font', 'pdfkit', 'fontkit', 'pg'] },
+    ssr: { external: ['@resvg/resvg-js', 'subset-font', 'pdfkit', 'fontkit', 'pg', 'piscina', 'prom-client', 'zod'] },
   },
 });

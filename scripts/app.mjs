@@ -1,16 +1,30 @@
 // The server process: the built application behind an HTTP server with limits of its own, ended in good order.
+import { randomUUID } from 'node:crypto';
 import { setMaxListeners } from 'node:events';
 import { createServer } from 'node:http';
 import compression from 'compression';
+import sirv from 'sirv';
+import { settings, WrongSetting } from '../src/server/settings.mjs';
+import { addressOf, rateLimit } from './lib/callers.mjs';
+import { logger } from './lib/log.mjs';
+import { answersMetrics, measured } from './lib/measures.mjs';
 import { output, root } from './lib/run.mjs';
 import { leave } from './lib/state.mjs';
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 process.env.NODE_ENV ??= 'production';
+let own;
+try {
+  own = settings();
+} catch (error) {
+  if (!(error instanceof WrongSetting)) throw error;
+  console.error(error.message);
+  process.exit(1);
+}
+const log = logger(own.logLevel);
 const { handler } = await import('../dist/server/entry.mjs');
 
-const host = process.env.HOST || '127.0.0.1';
-const port = Number(process.env.PORT || 4321);
+const { host, port } = own;
 /** Requests in flight have so long to end once the process is told to. */
 const GRACE_MS = 10_000;
 const TIMES = {
@@ -20,44 +34,127 @@ const TIMES = {
   keepAliveTimeout: 10_000,
   connectionsCheckingInterval: 5_000,
 };
+/** A client that takes nothing of its answer for so long is let go; streams send more often. */
+const STANDSTILL_MS = 120_000;
+/** Largest body that anything here takes. */
+const MOST_BODY = 10 * 1024 * 1024;
 const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'PATCH', 'DELETE']);
 
 const plain = (res, status, words) => {
   res.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store' });
   res.end(`${words}\n`);
 };
+const problem = (res, status, code, title, detail, headers = {}) => {
+  res.writeHead(status, { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers });
+  res.end(JSON.stringify({ type: `/api-docs#${code}`, title, status, detail, problems: [] }));
+};
 
-// Scripts, styles and fonts of the build: their names say what is in them, so that each is sent to a browser once.
-const packed = compression({ threshold: 2_048 });
+// Files of the build lie packed beside themselves; their names say what is in them, so that each is fetched once.
+const files = sirv(`${root}dist/client`, {
+  brotli: true,
+  gzip: true,
+  etag: true,
+  setHeaders: (res, path) =>
+    res.setHeader(
+      'cache-control',
+      path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'public, max-age=3600',
+    ),
+});
+const packed = compression({
+  threshold: 1_024,
+  // A stream is sent as it comes.
+  filter: (_, res) => !/event-stream/.test(String(res.getHeader('content-type'))) && compression.filter(_, res),
+});
+const waitOf = rateLimit(own);
 
-const server = createServer(TIMES, (req, res) => {
+/** What each request is known by here, and in the log. */
+function begin(req, res) {
+  const locals = { requestId: randomUUID(), address: addressOf(req, own.proxies), route: 'file' };
+  const begun = performance.now();
+  res.setHeader('x-request-id', locals.requestId);
   // On every answer, also on files and on what the framework answers by itself.
   res.setHeader('x-content-type-options', 'nosniff');
   if (ending) res.setHeader('connection', 'close');
+  res.on('close', () => {
+    const seconds = (performance.now() - begun) / 1_000;
+    measured(locals.route, req.method, res.statusCode, seconds);
+    const line = {
+      request: locals.requestId,
+      method: req.method,
+      route: locals.route,
+      status: res.statusCode,
+      ms: Math.round(seconds * 1_000),
+      ...(!res.writableFinished && { cut: true }),
+    };
+    if (own.logRequests) log[res.statusCode >= 500 ? 'error' : 'debug'](line, 'request');
+  });
+  return locals;
+}
+
+const answer = async (req, res) => {
+  const locals = begin(req, res);
   if (!METHODS.has(req.method)) return plain(res, 405, 'This method is not known here.');
+  if (answersMetrics(req, res, own.metricsToken)) return;
+  const seconds = await waitOf(locals.address);
+  if (seconds !== undefined)
+    return problem(
+      res,
+      429,
+      'too-often',
+      'Too many at once',
+      `Too many requests come from this address; wait ${seconds} s.`,
+      {
+        'retry-after': String(seconds),
+      },
+    );
   // The framework's picture service would fetch and scale whatever it is asked to.
   if (/^\/_image(?:[/?]|$)/.test(req.url)) return plain(res, 404, 'There is nothing at this address.');
-  if (req.method === 'GET' && req.url.startsWith('/_astro/')) return packed(req, res, () => handler(req, res));
-  handler(req, res);
+  const app = () => packed(req, res, () => handler(req, res, undefined, locals));
+  if (req.method === 'GET' || req.method === 'HEAD') files(req, res, app);
+  else app();
+};
+const server = createServer(TIMES, (req, res) => {
+  answer(req, res).catch((error) => {
+    log.error({ error: error.message }, 'not answered');
+    if (!res.headersSent) plain(res, 500, 'Something went wrong here.');
+  });
+});
+server.setTimeout(STANDSTILL_MS);
+// Whoever asks before it sends a large body is told at once.
+server.on('checkContinue', (req, res) => {
+  if (Number(req.headers['content-length'] ?? 0) > MOST_BODY)
+    return problem(
+      res,
+      413,
+      'too-large',
+      'Too large',
+      `The body is larger than ${MOST_BODY / 1024 / 1024} MB; split the list.`,
+      {
+        connection: 'close',
+      },
+    );
+  res.writeContinue();
+  server.emit('request', req, res);
 });
 
 // Streams that stay open end by this signal; the application listens to it.
 const end = new AbortController();
 setMaxListeners(0, end.signal);
 globalThis[Symbol.for('dendrotax.ending')] = end.signal;
+globalThis[Symbol.for('dendrotax.log')] = log;
 let ending = false;
 
 function stop(why) {
   if (ending) return;
   ending = true;
-  if (why) console.log(why);
+  log.info(why ?? 'told to end');
   end.abort();
   server.close(() => process.exit(0));
   server.closeIdleConnections();
   // A connection is idle once its answer is sent.
   setInterval(() => server.closeIdleConnections(), 100).unref();
   setTimeout(() => {
-    console.error('Some requests did not end in time and were cut off.');
+    log.error('some requests did not end in time and were cut off');
     server.closeAllConnections();
     process.exit(0);
   }, GRACE_MS).unref();
@@ -72,7 +169,7 @@ if (process.connected)
       try {
         output('bash', [`${root}scripts/db.sh`, 'stop']);
       } catch (error) {
-        console.error(error.message);
+        log.error(error.message);
       }
     stop('Whoever started the server is gone; it ends.');
   });
@@ -85,4 +182,4 @@ server.on('error', (error) => {
   );
   process.exit(1);
 });
-server.listen(port, host);
+server.listen(port, host, () => log.info({ host, port }, 'listening'));

@@ -1,5 +1,6 @@
 /** What is cleared away now and then, by whichever server comes to it. */
 import { query } from './db';
+import { resumeStyles } from './house-styles';
 
 /** Days for which an answer to an Idempotency-Key is kept. */
 const ANSWER_DAYS = 7;
@@ -22,11 +23,17 @@ export async function clearAnswers(): Promise<number> {
   }
 }
 
+/** What is done now and then; one that fails is no hindrance to the others, and is tried again the next time. */
+const CHORES = [clearAnswers, resumeStyles];
+
 let begun = false;
 
 /** Begins with it, once in a process. What fails is tried again the next time. */
 export function beginChores(): void {
   if (begun) return;
   begun = true;
-  setInterval(() => void clearAnswers().catch(() => undefined), EVERY_MS).unref();
+  const work = async () => {
+    for (const chore of CHORES) await chore().catch(() => undefined);
+  };
+  setInterval(() => void work(), EVERY_MS).unref();
 }

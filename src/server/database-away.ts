@@ -8,6 +8,7 @@ const AWAY_STATES = [
   /^57014$/, // a statement that took too long
   /^55P03$/, // a lock that was not had in time
   /^25P0[34]$/, // a transaction that stood still too long
+  /^25006$/, // a database that takes no writes, such as a replica
   /^40(001|P01)$/, // serialisation failure, deadlock: the same again may do
 ];
 /** Codes of Node's sockets and name look-ups. */
@@ -17,6 +18,9 @@ const AWAY_WORDS =
   /Connection terminated|timeout (exceeded )?when trying to connect|Query read timeout|connection error and is not queryable|Client (was|has already been) closed|client is closed/i;
 /** A wrong user, password or database, or rights that are missing: waiting does not help. */
 const REFUSED_STATES = /^(28|3D000|42501)/;
+
+/** A column, a table or a function that is not there: perhaps a later version of this product made the database its own. */
+const LATER_STATES = /^42(703|P01|883)$/;
 
 const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
 
@@ -34,3 +38,6 @@ export const databaseRefuses = (error: unknown): boolean => REFUSED_STATES.test(
 
 /** The database was made ready by a later version of this product. */
 export class LaterDatabase extends Error {}
+
+/** It may be that the database was changed by a later version while this one runs. */
+export const maybeLater = (error: unknown): boolean => LATER_STATES.test(codeOf(error));

@@ -1,10 +1,12 @@
 /** House styles of one's own: rows of `house_styles`, and the charts that follow them. */
-import type { Chart } from '../core/chart';
+import equal from 'fast-deep-equal';
+import { apply, type Change, type Chart, storedOf } from '../core/chart';
 import { type HouseSpec, takeSpec } from '../core/style';
 import { changeChart, getChart } from './charts';
-import { account, query } from './db';
+import { query } from './db';
 import { ApiError } from './http';
 import { newId } from './ids';
+import type { Who } from './who';
 
 export interface OwnStyle {
   readonly id: string;
@@ -15,30 +17,30 @@ export interface OwnStyle {
 }
 
 const COLUMNS = `s.id, s.name, s.spec, (SELECT count(*)::int FROM charts c
-  WHERE c.owner = s.owner AND c.binned_at IS NULL AND c.value -> 'style' ->> 'id' = s.id) AS charts`;
+  WHERE c.owner = s.owner AND c.binned_at IS NULL AND c.style = s.id) AS charts`;
 
 const gone = () => new ApiError(404, 'not-found', 'There is no such house style; it may have been removed.');
 
-export const listStyles = async (): Promise<OwnStyle[]> =>
+export const listStyles = (who: Who): Promise<OwnStyle[]> =>
   query<OwnStyle & Record<string, unknown>>(
     `SELECT ${COLUMNS} FROM house_styles s WHERE owner = $1 ORDER BY name, id`,
-    [await account()],
+    [who.account],
   );
 
-export async function getStyle(id: string): Promise<OwnStyle> {
+export async function getStyle(who: Who, id: string): Promise<OwnStyle> {
   const rows = await query<OwnStyle & Record<string, unknown>>(
     `SELECT ${COLUMNS} FROM house_styles s WHERE owner = $1 AND id = $2`,
-    [await account(), id],
+    [who.account, id],
   );
   if (!rows[0]) throw gone();
   return rows[0];
 }
 
-export async function makeStyle(name: string, spec: HouseSpec): Promise<OwnStyle> {
+export async function makeStyle(who: Who, name: string, spec: HouseSpec): Promise<OwnStyle> {
   const id = newId();
   await query('INSERT INTO house_styles (id, owner, name, spec) VALUES ($1, $2, $3, $4)', [
     id,
-    await account(),
+    who.account,
     name,
     JSON.stringify(spec),
   ]);
@@ -48,51 +50,95 @@ export async function makeStyle(name: string, spec: HouseSpec): Promise<OwnStyle
 /** A chart that somebody changes at the same moment is tried again this often. */
 const TRIES = 5;
 
-/** Carries a change out on every chart that follows a house style; in their logs it is a change like any other. */
-async function followers(
-  id: string,
-  change: (chart: Chart) => Parameters<typeof changeChart>[1]['change'],
-): Promise<number> {
-  const found = await query<{ id: string }>(
-    `SELECT id FROM charts WHERE owner = $1 AND binned_at IS NULL AND value -> 'style' ->> 'id' = $2`,
-    [await account(), id],
-  );
-  for (const { id: chart } of found)
-    for (let tries = 1; ; tries++) {
-      try {
-        const { chart: value, revision } = await getChart(chart);
-        await changeChart(chart, { base: revision, change: change(value), exact: true });
-        break;
-      } catch (error) {
-        // One that went to the bin meanwhile follows nothing.
-        if (error instanceof ApiError && error.status === 404) break;
-        if (!(error instanceof ApiError && error.status === 409) || tries === TRIES) throw error;
-      }
+type Following = (chart: Chart) => Change;
+
+/** Carries a change out on one chart that follows a house style; in its log it is a change like any other. */
+async function follow(who: Who, id: string, following: Following): Promise<void> {
+  for (let tries = 1; ; tries++) {
+    try {
+      const { chart, revision } = await getChart(who, id);
+      const change = following(chart);
+      const applied = apply(chart, change);
+      // It did so before a break.
+      if (applied.ok && equal(storedOf(applied.chart).settings, storedOf(chart).settings)) return;
+      await changeChart(who, id, { base: revision, change, exact: true });
+      return;
+    } catch (error) {
+      // One that went to the bin meanwhile follows nothing.
+      if (error instanceof ApiError && error.status === 404) return;
+      if (!(error instanceof ApiError && error.status === 409) || tries === TRIES) throw error;
     }
+  }
+}
+
+/** The same on every chart that follows it. @returns how many those are */
+async function followers(who: Who, id: string, following: Following): Promise<number> {
+  const found = await query<{ id: string }>(
+    'SELECT id FROM charts WHERE owner = $1 AND binned_at IS NULL AND style = $2',
+    [who.account, id],
+  );
+  for (const { id: chart } of found) await follow(who, chart, following);
   return found.length;
 }
 
-/** Changes a house style, and with it every chart that follows it. @returns how many those are */
+/** Has all followers take on a style that was changed or is to go, and notes that it is done. */
+async function carryThrough(who: Who, { id, name, spec, pending }: PendingStyle): Promise<number> {
+  if (pending === 'change') {
+    const charts = await followers(who, id, (chart) => takeSpec(chart, spec, { id, name }));
+    await query('UPDATE house_styles SET pending = NULL WHERE id = $1 AND owner = $2 AND name = $3 AND spec = $4', [
+      id,
+      who.account,
+      name,
+      JSON.stringify(spec),
+    ]);
+    return charts;
+  }
+  const charts = await followers(who, id, () => ({ type: 'set-style', style: null }));
+  await query('DELETE FROM house_styles WHERE owner = $1 AND id = $2', [who.account, id]);
+  return charts;
+}
+
+interface PendingStyle extends Pick<OwnStyle, 'id' | 'name' | 'spec'> {
+  readonly pending: 'change' | 'remove';
+}
+
+/**
+ * Changes a house style, and with it every chart that follows it, one after the other. That it is not through yet is stored
+ * with it, so that it goes on where a server ends on the way.
+ */
 export async function changeStyle(
+  who: Who,
   id: string,
   name: string | undefined,
   spec: HouseSpec | undefined,
 ): Promise<OwnStyle> {
-  const before = await getStyle(id);
+  const before = await getStyle(who, id);
   const after = { ...before, name: name ?? before.name, spec: spec ?? before.spec };
-  await query('UPDATE house_styles SET name = $3, spec = $4, changed_at = now() WHERE owner = $1 AND id = $2', [
-    await account(),
-    id,
-    after.name,
-    JSON.stringify(after.spec),
-  ]);
-  const charts = await followers(id, (chart) => takeSpec(chart, after.spec, { id, name: after.name }));
+  await query(
+    `UPDATE house_styles SET name = $3, spec = $4, changed_at = now(), pending = 'change' WHERE owner = $1 AND id = $2`,
+    [who.account, id, after.name, JSON.stringify(after.spec)],
+  );
+  const charts = await carryThrough(who, { id, name: after.name, spec: after.spec, pending: 'change' });
   return { ...after, charts };
 }
 
 /** Removes a house style; charts that followed it keep their look. */
-export async function removeStyle(id: string): Promise<void> {
-  await getStyle(id);
-  await followers(id, () => ({ type: 'set-style', style: null }));
-  await query('DELETE FROM house_styles WHERE owner = $1 AND id = $2', [await account(), id]);
+export async function removeStyle(who: Who, id: string): Promise<void> {
+  const { name, spec } = await getStyle(who, id);
+  await query(`UPDATE house_styles SET pending = 'remove', changed_at = now() WHERE owner = $1 AND id = $2`, [
+    who.account,
+    id,
+  ]);
+  await carryThrough(who, { id, name, spec, pending: 'remove' });
+}
+
+/** Goes on with what a server that ended left undone. @returns how many styles */
+export async function resumeStyles(): Promise<number> {
+  const left = await query<PendingStyle & { owner: string } & Record<string, unknown>>(
+    `SELECT id, owner, name, spec, pending FROM house_styles
+      WHERE pending IS NOT NULL AND changed_at < now() - interval '2 minutes'`,
+  );
+  for (const { owner, ...style } of left)
+    await carryThrough({ account: owner, caller: 'chores', request: 'chores' }, style);
+  return left.length;
 }

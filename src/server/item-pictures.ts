@@ -1,9 +1,10 @@
 /** Pictures in items: checked by their content, scaled, kept in `pictures`, and handed to those who draw scenes. */
 import { createHash } from 'node:crypto';
 import { filesOf, type Scene } from '../core/scene';
-import { account, query } from './db';
+import { query } from './db';
 import { ApiError } from './http';
 import { SCALE_LIMITS, type ScaledPicture, scalePicture } from './pictures/scale';
+import type { Who } from './who';
 
 /** Effects of a drawing are worked out for each dot and each of their steps: more steps than this cost too much. */
 const MOST_EFFECTS = 10;
@@ -54,9 +55,11 @@ export async function scaled(bytes: Uint8Array, caller = ''): Promise<ScaledPict
 }
 
 /** Keeps a picture. @returns what an item has as its `picture` */
-export async function keepPicture(bytes: Uint8Array): Promise<{ file: string; width: number; height: number }> {
-  const owner = await account();
-  const made = await scaled(bytes, owner);
+export async function keepPicture(
+  { account: owner, caller }: Who,
+  bytes: Uint8Array,
+): Promise<{ file: string; width: number; height: number }> {
+  const made = await scaled(bytes, caller);
   const file = createHash('sha256').update(made.bytes).digest('base64url').slice(0, 24);
   await query(
     'INSERT INTO pictures (owner, id, mime, bytes, width, height) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING',
@@ -65,24 +68,24 @@ export async function keepPicture(bytes: Uint8Array): Promise<{ file: string; wi
   return { file, width: made.width, height: made.height };
 }
 
-async function found(ids: readonly string[]): Promise<PictureFiles> {
+async function found(who: Who, ids: readonly string[]): Promise<PictureFiles> {
   if (ids.length === 0) return new Map();
   const rows = await query<PictureFile & { id: string }>(
     'SELECT id, mime, bytes FROM pictures WHERE owner = $1 AND id = ANY ($2)',
-    [await account(), ids],
+    [who.account, ids],
   );
   return new Map(rows.map(({ id, mime, bytes }) => [id, { mime, bytes }]));
 }
 
-export async function getPicture(id: string): Promise<PictureFile> {
-  const file = (await found([id])).get(id);
+export async function getPicture(who: Who, id: string): Promise<PictureFile> {
+  const file = (await found(who, [id])).get(id);
   if (!file) throw new ApiError(404, 'not-found', 'There is no such picture.');
   return file;
 }
 
 /** All pictures that scenes show. */
-export const picturesIn = (scenes: readonly Scene[]): Promise<PictureFiles> =>
-  found([...new Set(scenes.flatMap(filesOf))]);
+export const picturesIn = (who: Who, scenes: readonly Scene[]): Promise<PictureFiles> =>
+  found(who, [...new Set(scenes.flatMap(filesOf))]);
 
 /** A picture as it stands inside a document. */
 export const dataUri = (file: PictureFile | undefined): string =>

@@ -4,6 +4,7 @@ import type { Picture } from '../core/chart';
 import { type Source, sourceOf, UnreadableFile } from '../core/formats';
 import { ApiError, BODY_LIMIT, isJsonType, readBytes } from './http';
 import { keepPicture } from './item-pictures';
+import type { Who } from './who';
 
 /** Bodies of forms on pages of others: only what a page of ours sends on purpose is a file. */
 const OF_FORMS = /^(?:text\/plain|multipart\/form-data|application\/x-www-form-urlencoded)\b/i;
@@ -54,12 +55,12 @@ export async function listFileOf(request: Request): Promise<ListFile> {
 }
 
 /** Pictures that came with a file, kept; those that are none are left out. @returns what an item has, by their names */
-export async function keepPictures(pictures: Source['pictures'], wanted: ReadonlySet<string>) {
+export async function keepPictures(who: Who, pictures: Source['pictures'], wanted: ReadonlySet<string>) {
   const kept = new Map<string, Picture>();
   for (const [name, bytes] of pictures ?? []) {
     if (!wanted.has(name)) continue;
     try {
-      kept.set(name, await keepPicture(bytes));
+      kept.set(name, await keepPicture(who, bytes));
     } catch (error) {
       if (!(error instanceof ApiError) || error.status !== 422) throw error;
     }

@@ -12,7 +12,7 @@ import plant from '../../demo/which-plant.txt?raw';
 import type { Chart } from '../core/chart';
 import { kindOf } from '../core/kinds';
 import { chartOfList, readList } from '../core/read';
-import { insertChart } from './charts/insert';
+import { insertChart } from './charts/parts';
 import { newId } from './ids';
 
 interface Demo {
@@ -80,9 +80,10 @@ const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
 /** Puts in the demo charts the first time a database is used; what a person did to them, or their removal, stays. */
 export async function seed(client: PoolClient, account: string): Promise<void> {
   for (const [what, demos] of Object.entries(DEMOS)) {
-    const first = await client.query('INSERT INTO done_once (what) VALUES ($1) ON CONFLICT DO NOTHING RETURNING what', [
-      what,
-    ]);
+    const first = await client.query(
+      'INSERT INTO done_once (owner, what) VALUES ($1, $2) ON CONFLICT DO NOTHING RETURNING what',
+      [account, what],
+    );
     if (first.rowCount === 0) continue;
     for (const demo of demos) {
       const kind = kindOf(demo.kind);

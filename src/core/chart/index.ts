@@ -13,6 +13,18 @@ export * from './rules';
 export { addSet, renameSet } from './sets';
 export * from './sheet';
 export { type Stands, standsSchema } from './stands';
+export {
+  PARTS,
+  type Part,
+  type Parts,
+  readingStored,
+  readStored,
+  type StoredChange,
+  type StoredValue,
+  storedChange,
+  storedOf,
+  UnreadableChart,
+} from './stored';
 export { type ChartChange, chartHearer, chartTeller } from './told';
 export * from './tree';
 export * from './words';

@@ -4,16 +4,16 @@ import { endpoint, json, meets, readJson } from '../../server/http';
 import { kindFor } from '../../server/lists';
 
 export const ALL = endpoint({
-  GET: async ({ url }) => {
+  GET: async ({ url }, who) => {
     const { kind, heading } = meets(schemas.rolesQuery, {
       kind: url.searchParams.get('kind') ?? '',
       heading: url.searchParams.getAll('heading'),
     });
-    return json({ roles: await rolesFor(kindFor(kind).id, heading) });
+    return json({ roles: await rolesFor(who, kindFor(kind).id, heading) });
   },
-  PUT: async ({ request }) => {
+  PUT: async ({ request }, who) => {
     const { body } = await readJson(request, schemas.rolesRequest);
-    await keepRoles(kindFor(body.kind).id, body.headings, body.roles);
+    await keepRoles(who, kindFor(body.kind).id, body.headings, body.roles);
     return new Response(null, { status: 204 });
   },
 });

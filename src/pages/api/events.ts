@@ -6,7 +6,7 @@ const MOST = 64;
 
 /** One stream for all charts that a browser has open: browsers have few connections for one address. */
 export const ALL = endpoint({
-  GET: async (context) => {
+  GET: async (context, who) => {
     const asked = [...new Set(textsOf(context, 'chart'))];
     if (asked.length === 0 || asked.length > MOST)
       throw new ApiError(422, 'wrong-value', `Name 1 to ${MOST} charts, each as "chart".`, [
@@ -14,7 +14,7 @@ export const ALL = endpoint({
       ]);
     const there = await Promise.all(
       asked.map((id) =>
-        getRevision(id).then(
+        getRevision(who, id).then(
           () => [id],
           (error: unknown) => {
             // One that went to the bin is no hindrance to the others.
@@ -24,6 +24,6 @@ export const ALL = endpoint({
         ),
       ),
     );
-    return eventStream(there.flat(), context.request.signal, true);
+    return eventStream(who, there.flat(), context.request.signal, true);
   },
 });

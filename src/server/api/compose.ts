@@ -10,7 +10,7 @@ import { chartOfList } from '../../core/read';
 import { houses } from '../../core/style';
 import { ApiError } from '../http';
 import { readRequest } from '../lists';
-import { DPI, fonts } from '../pictures';
+import { fonts } from '../pictures';
 import { fitAsked } from './pages';
 import { partAsked } from './part';
 import type { ComposeAnswer, composeRequest } from './schemas';
@@ -28,14 +28,6 @@ function checkChoices(kind: Kind, house: string | undefined, arrangement: Chart[
       field: 'house',
     });
   if (problems[0]) throw new ApiError(422, problems[0].code, problems[0].message, problems);
-}
-
-/** Dots an inch from a request; @throws 422 outside what can be drawn */
-export function dpiOf(value: unknown): number {
-  const dpi = value === undefined || value === null ? DPI.initial : Number(value);
-  if (Number.isFinite(dpi) && dpi >= DPI.least && dpi <= DPI.most) return dpi;
-  const message = `dpi is a number from ${DPI.least} to ${DPI.most}.`;
-  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'dpi' }]);
 }
 
 export interface Composed {

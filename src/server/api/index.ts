@@ -1,4 +1,5 @@
-export { asAnswer, composeList, dpiOf } from './compose';
+export { asAnswer, composeList } from './compose';
+export { dpiOf } from './dpi';
 export { openApi } from './openapi';
 export { fitAsked, pageAsked, pagesAnswerOf, scenesOf } from './pages';
 export { partAsked } from './part';

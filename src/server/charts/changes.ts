@@ -2,12 +2,14 @@
  * The change log: the only way a stored chart changes. Changes of one chart are carried out in the order they come in, those
  * that wait together in one transaction: fifty people at one chart take one connection, and the chart is written once.
  */
-import { apply, type Change, type Chart, type Origin } from '../../core/chart';
-import { account, type Client, outside, query, transaction } from '../db';
+import { type Applied, apply, type Change, type Chart, type Origin, storedChange } from '../../core/chart';
+import { type Client, outside, query, transaction } from '../db';
 import { answersFor, keepAnswers, keyUsed } from '../http/answers';
 import { ApiError } from '../http/problem';
-import { Kept } from './kept';
-import { notThere } from './store';
+import type { Who } from '../who';
+import { kept } from './kept';
+import { findValue, readValue, writeChange } from './parts';
+import { getRevision, notThere } from './store';
 
 export interface LoggedChange {
   readonly revision: number;
@@ -39,12 +41,13 @@ export interface Changed {
 export const CHANNEL = 'chart_changed';
 
 interface Waiting {
+  readonly who: Who;
   readonly sent: SentChange;
   readonly done: (changed: Changed) => void;
   readonly failed: (error: unknown) => void;
 }
 
-/** Changes that wait for each chart. */
+/** Changes that wait for each chart, by account and chart. */
 const queues = new Map<string, Waiting[]>();
 /** As many wait for one chart at most; whoever comes then is told to come again. */
 const QUEUE_LIMIT = 500;
@@ -54,31 +57,32 @@ const BATCH = 100;
 const TOLD_BYTES = 16_000;
 const TOLD_MOST = 50;
 
-/** Charts as this server wrote or read them last: read again only where another server changed them. */
-const kept = new Kept(24);
+/** A chart that others changed is caught up with by their changes where they are no more than these. */
+const CAUGHT_UP = 50;
 
 /**
  * Carries out a change on the stored value, in one transaction with its entry in the log and the answer to its key.
  * @throws 409 where the chart has moved on and the change fits no more; 422 where it can't be carried out; 503 where too many wait
  */
-export function changeChart(id: string, sent: SentChange): Promise<Changed> {
+export function changeChart(who: Who, id: string, sent: SentChange): Promise<Changed> {
   return new Promise((done, failed) => {
-    const queue = queues.get(id);
+    const key = `${who.account} ${id}`;
+    const queue = queues.get(key);
     if (queue && queue.length >= QUEUE_LIMIT)
       return failed(
         new ApiError(503, 'too-many-changes', 'Too many changes wait for this chart.', [], {}, { 'retry-after': '1' }),
       );
-    if (queue) queue.push({ sent, done, failed });
+    if (queue) queue.push({ who, sent, done, failed });
     else {
-      queues.set(id, [{ sent, done, failed }]);
+      queues.set(key, [{ who, sent, done, failed }]);
       // Whoever asked may be within a transaction: this one is its own.
-      void outside(() => work(id));
+      void outside(() => work(key, id));
     }
   });
 }
 
-async function work(id: string): Promise<void> {
-  const queue = queues.get(id)!;
+async function work(key: string, id: string): Promise<void> {
+  const queue = queues.get(key)!;
   while (queue.length > 0) {
     const batch = queue.splice(0, BATCH);
     try {
@@ -94,7 +98,7 @@ async function work(id: string): Promise<void> {
       for (const { failed } of batch) failed(error);
     }
   }
-  queues.delete(id);
+  queues.delete(key);
 }
 
 interface CarriedOut {
@@ -104,7 +108,7 @@ interface CarriedOut {
 }
 
 async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Promise<CarriedOut> {
-  const owner = await account();
+  const owner = batch[0]!.who.account;
   const found = await db.query<{ revision: number }>(
     'SELECT revision FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL FOR UPDATE',
     [id, owner],
@@ -112,21 +116,17 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   const keys = batch.flatMap(({ sent: { key } }) => key ?? []);
   const answered = keys.length > 0 ? await answersFor(db, owner, keys) : new Map();
   const row = found.rows[0];
-  let value: Chart | undefined;
   let revision = row?.revision ?? 0;
-  if (row) {
-    value = kept.at(id, revision);
-    value ??= (await db.query<{ value: Chart }>('SELECT value FROM charts WHERE id = $1', [id])).rows[0]!.value;
-  }
-  const begun = revision;
+  let value = row && (await valueAt(db, id, owner, revision));
+  const [begun, before] = [revision, value];
   const log: unknown[] = [];
   const fresh: Parameters<typeof keepAnswers>[2][number][] = [];
   const answers: (Changed | Error)[] = [];
   for (const { sent } of batch) {
     const { base, change, origin = 'do', client = null, key = null, print = '', exact = false } = sent;
-    const before = key === null ? undefined : answered.get(key);
-    if (before) {
-      answers.push(before.request === print ? (before.body as Changed) : keyUsed());
+    const given = key === null ? undefined : answered.get(key);
+    if (given) {
+      answers.push(given.request === print ? (given.body as Changed) : keyUsed());
       continue;
     }
     if (!value) {
@@ -159,13 +159,8 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
       fresh.push(one);
     }
   }
-  if (!value || revision === begun) return { answers };
-  await db.query('UPDATE charts SET value = $2, revision = $3, title = $4, changed_at = now() WHERE id = $1', [
-    id,
-    JSON.stringify(value),
-    revision,
-    value.title,
-  ]);
+  if (!value || !before || revision === begun) return { answers };
+  await writeChange(db, id, value, revision, storedChange(before, value));
   await db.query(
     `INSERT INTO changes (chart, revision, change, inverse, origin, account, client, key)
      SELECT $1, l.revision, l.change, l.inverse, l.origin, $2, l.client, l.key
@@ -176,6 +171,30 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   await keepAnswers(db, owner, fresh);
   await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
   return { answers, chart: { revision, value } };
+}
+
+/** A chart that is locked, at its revision: as it is known here, brought up by what others did, or read anew. */
+async function valueAt(db: Client, id: string, owner: string, revision: number): Promise<Chart> {
+  const known = kept.last(id);
+  if (known && known.revision <= revision && revision - known.revision <= CAUGHT_UP) {
+    const missed =
+      known.revision === revision
+        ? []
+        : (
+            await db.query<{ change: Change }>(
+              'SELECT change FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision',
+              [id, known.revision],
+            )
+          ).rows;
+    let value: Chart | undefined = known.value;
+    for (const { change } of missed) {
+      const applied: Applied | undefined = value && apply(value, change);
+      value = applied?.ok ? applied.chart : undefined;
+    }
+    if (value && missed.length === revision - known.revision) return value;
+  }
+  const found = await findValue(async (sql, values) => (await db.query(sql, values)).rows, id, owner);
+  return readValue(id, found!.stored);
 }
 
 const stillToCome = (revision: number, base: number) =>
@@ -201,25 +220,31 @@ async function movedOn(db: Client, id: string, base: number, revision: number): 
   );
 }
 
-const owned = 'EXISTS (SELECT 1 FROM charts c WHERE c.id = l.chart AND c.owner = $2)';
-
 /** Changes of an answer, by number and by bytes as the database holds them; whoever wants more asks again. */
 const PAGE = { changes: 500, bytes: 256_000 };
 
-/**
- * Changes after a revision, oldest first: a page of them, one at the least where there are any.
- */
-export async function changesSince(id: string, since: number): Promise<LoggedChange[]> {
+/** Changes of a chart after a revision, oldest first: a page of them, one at the least where there are any. */
+export async function loggedSince(id: string, since: number): Promise<LoggedChange[]> {
   const rows = await query<LoggedChange & { before: string } & Record<string, unknown>>(
     `SELECT * FROM (
        SELECT revision, change, origin, client, key,
               sum(octet_length(change::text)) OVER (ORDER BY revision) - octet_length(change::text) AS before
-         FROM (SELECT * FROM changes l WHERE chart = $1 AND ${owned} AND revision > $3
+         FROM (SELECT * FROM changes WHERE chart = $1 AND revision > $2
                 ORDER BY revision LIMIT ${PAGE.changes}) next
      ) summed WHERE before <= ${PAGE.bytes} ORDER BY revision`,
-    [id, await account(), since],
+    [id, since],
   );
   return rows.map(({ before: _, ...change }) => change);
+}
+
+/** The same for whoever asks. @throws 404 where the account has no such chart */
+export async function changesSince(
+  who: Who,
+  id: string,
+  since: number,
+): Promise<{ revision: number; changes: LoggedChange[] }> {
+  const revision = await getRevision(who, id);
+  return { revision, changes: await loggedSince(id, since) };
 }
 
 /** Undo steps kept at hand; older changes stay in the log. */
@@ -233,10 +258,12 @@ interface Step {
 }
 
 /** Origins, inverses and keys of the last changes, oldest first: what undo and redo are rebuilt from. */
-export async function recentSteps(id: string): Promise<Step[]> {
+export async function recentSteps(who: Who, id: string): Promise<Step[]> {
   const rows = await query<Step>(
-    `SELECT origin, inverse, key FROM changes l WHERE chart = $1 AND ${owned} ORDER BY revision DESC LIMIT $3`,
-    [id, await account(), STEPS],
+    `SELECT origin, inverse, key FROM changes l
+      WHERE chart = $1 AND EXISTS (SELECT 1 FROM charts c WHERE c.id = l.chart AND c.owner = $2)
+      ORDER BY revision DESC LIMIT $3`,
+    [id, who.account, STEPS],
   );
   return rows.reverse();
 }

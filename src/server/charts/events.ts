@@ -1,7 +1,7 @@
 /** New revisions told to whoever is watching a chart, over the database's LISTEN and NOTIFY. */
 import pg from 'pg';
 import { connection } from '../db';
-import { CHANNEL, changesSince, type LoggedChange } from './changes';
+import { CHANNEL, type LoggedChange, loggedSince } from './changes';
 
 /** What whoever watches a chart is told: its revision, and the changes that led to it where they are little. */
 export interface News {
@@ -37,7 +37,7 @@ async function tellAll(id: string, one: { told: number | undefined; revision: nu
   const { revision, told } = one;
   let changes: readonly LoggedChange[] = [];
   try {
-    if (told !== undefined && told < revision) changes = await changesSince(id, told);
+    if (told !== undefined && told < revision) changes = await loggedSince(id, told);
   } catch {
     // They fetch them themselves.
   }
@@ -55,7 +55,7 @@ const PROBE_MS = 15_000;
 const PROBE_ANSWER_MS = 5_000;
 
 async function listen(): Promise<void> {
-  const client = new pg.Client({ ...connection(), query_timeout: PROBE_ANSWER_MS });
+  const client = new pg.Client({ ...connection(true), query_timeout: PROBE_ANSWER_MS });
   let over = false;
   const lost = () => {
     if (over) return;

@@ -5,6 +5,7 @@ import type { ReadOptions } from '../../core/read';
 import { ApiError } from '../http/problem';
 import { newId } from '../ids';
 import { readAs } from '../lists';
+import type { Who } from '../who';
 import { changeChart } from './changes';
 import { rolesFor } from './roles';
 import { getChart } from './store';
@@ -17,10 +18,11 @@ export interface NewerList extends Pick<ReadOptions, 'form' | 'roles' | 'heading
 
 /** Brings a newer list into a stored chart as one change; says what differs. */
 export async function replaceList(
+  who: Who,
   id: string,
   { list: text, try: only = false, ...options }: NewerList,
 ): Promise<Omit<Comparison, 'change' | 'changeFor'> & { summary: string; answered: string[]; revision: number }> {
-  const { chart, revision } = await getChart(id);
+  const { chart, revision } = await getChart(who, id);
   const kind = kindOf(chart.kind);
   if (!kind)
     throw new ApiError(422, 'unknown-kind', `This chart is of the kind "${chart.kind}", which is not known here.`);
@@ -28,7 +30,7 @@ export async function replaceList(
   // A list with headings that were chosen for before is read as it was then.
   const headings = options.roles ? undefined : headingsOf(list);
   if (headings) {
-    const roles = await rolesFor(kind.id, headings);
+    const roles = await rolesFor(who, kind.id, headings);
     if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, headings: true, newId });
   }
   const { list: mended, used } = answered(kind, chart, list);
@@ -41,7 +43,7 @@ export async function replaceList(
   return {
     ...answer,
     revision: (
-      await changeChart(id, { base: revision, change: { ...dated, changes: [...dated.changes] }, exact: true })
+      await changeChart(who, id, { base: revision, change: { ...dated, changes: [...dated.changes] }, exact: true })
     ).revision,
   };
 }

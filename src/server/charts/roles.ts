@@ -1,7 +1,8 @@
 /** What people chose columns to be: kept by kind and headings. */
 import { createHash } from 'node:crypto';
 import { headingKey } from '../../core/list';
-import { account, query } from '../db';
+import { query } from '../db';
+import type { Who } from '../who';
 
 const digest = (headings: readonly string[]) =>
   createHash('sha256')
@@ -9,15 +10,16 @@ const digest = (headings: readonly string[]) =>
     .digest('base64url');
 
 /** The roles chosen the last time a list of this kind had these headings; none where nobody chose. */
-export async function rolesFor(kind: string, headings: readonly string[]): Promise<Record<string, string>> {
+export async function rolesFor(who: Who, kind: string, headings: readonly string[]): Promise<Record<string, string>> {
   const rows = await query<{ roles: Record<string, string> }>(
     'SELECT roles FROM column_roles WHERE owner = $1 AND kind = $2 AND headings = $3',
-    [await account(), kind, digest(headings)],
+    [who.account, kind, digest(headings)],
   );
   return rows[0]?.roles ?? {};
 }
 
 export async function keepRoles(
+  who: Who,
   kind: string,
   headings: readonly string[],
   roles: Record<string, string>,
@@ -25,6 +27,6 @@ export async function keepRoles(
   await query(
     `INSERT INTO column_roles (owner, kind, headings, roles) VALUES ($1, $2, $3, $4)
      ON CONFLICT (owner, kind, headings) DO UPDATE SET roles = excluded.roles, at = now()`,
-    [await account(), kind, digest(headings), JSON.stringify(roles)],
+    [who.account, kind, digest(headings), JSON.stringify(roles)],
   );
 }

@@ -1,10 +1,12 @@
 /** Stored charts: rows of `charts`. Every query carries the owner. */
 import type { Chart } from '../../core/chart';
 import { ACCENTS, folded } from '../../core/list';
-import { account, query, transaction } from '../db';
+import { query, transaction } from '../db';
 import { BROKEN } from '../http/broken';
 import { ApiError } from '../http/problem';
-import { insertChart } from './insert';
+import type { Who } from '../who';
+import { kept } from './kept';
+import { type FoundValue, findValue, insertChart, readValue } from './parts';
 
 export interface StoredChart {
   readonly id: string;
@@ -28,31 +30,47 @@ export const BIN_DAYS = 30;
 
 export const notThere = () => new ApiError(404, 'not-found', 'There is no such chart; it may have been removed.');
 
-export async function createChart(id: string, chart: Chart): Promise<void> {
-  const owner = await account();
-  await transaction((client) => insertChart(client, owner, id, chart));
+export const createChart = (who: Who, id: string, chart: Chart): Promise<void> =>
+  transaction((client) => insertChart(client, who.account, id, chart));
+
+/** @throws 404 where the account has no such chart, or it is in the bin; 422 where what is stored can't be read */
+export async function getChart(who: Who, id: string): Promise<StoredChart> {
+  const known = kept.last(id);
+  if (known) {
+    const rows = await query<{ revision: number; changed_at: Date }>(
+      'SELECT revision, changed_at FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
+      [id, who.account],
+    );
+    const [row] = rows;
+    if (!row) throw notThere();
+    if (row.revision === known.revision)
+      return { id, chart: known.value, revision: row.revision, changedAt: row.changed_at.toISOString() };
+  }
+  const found = await getValue(who, id);
+  const chart = await readValue(id, found.stored);
+  kept.put(id, { revision: found.revision, value: chart });
+  return { id, chart, revision: found.revision, changedAt: found.changedAt };
 }
 
-/** @throws 404 where the account has no such chart, or it is in the bin */
-export async function getChart(id: string): Promise<StoredChart> {
-  const rows = await query<{ value: Chart; revision: number; changed_at: Date }>(
-    'SELECT value, revision, changed_at FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
-    [id, await account()],
-  );
-  const row = rows[0];
-  if (!row) throw notThere();
-  return { id, chart: row.value, revision: row.revision, changedAt: row.changed_at.toISOString() };
+/** A chart as it is stored, also where it can't be read. @throws 404 */
+export async function getValue(who: Who, id: string): Promise<FoundValue> {
+  const found = await findValue(query, id, who.account);
+  if (!found) throw notThere();
+  return found;
 }
 
-/** @throws 404 where the account has no such chart, or it is in the bin */
-export async function getRevision(id: string): Promise<number> {
-  const rows = await query<{ revision: number }>(
-    'SELECT revision FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
-    [id, await account()],
+/** What is known of a chart without reading it. @throws 404 where the account has no such chart, or it is in the bin */
+export async function getHead(who: Who, id: string): Promise<{ revision: number; items: number; title: string }> {
+  const rows = await query<{ revision: number; items: number; title: string }>(
+    'SELECT revision, items, title FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
+    [id, who.account],
   );
   if (!rows[0]) throw notThere();
-  return rows[0].revision;
+  return rows[0];
 }
+
+/** @throws 404 where the account has no such chart, or it is in the bin */
+export const getRevision = async (who: Who, id: string): Promise<number> => (await getHead(who, id)).revision;
 
 export const SORTS = ['changed', 'opened', 'title'] as const;
 export type Sort = (typeof SORTS)[number];
@@ -80,14 +98,10 @@ export interface ListQuery {
 const PER_PAGE = 60;
 
 /** Cards of charts, in an order of `SORTS`, the latest changed first where none is asked for; `next` is the cursor of the next page. */
-export async function listCharts({
-  kind,
-  q,
-  cursor,
-  binned = false,
-  sort = 'changed',
-  folder,
-}: ListQuery): Promise<{ charts: ChartCard[]; next: string | null }> {
+export async function listCharts(
+  who: Who,
+  { kind, q, cursor, binned = false, sort = 'changed', folder }: ListQuery,
+): Promise<{ charts: ChartCard[]; next: string | null }> {
   const { by, as, down } = ORDERS[sort];
   const [before, beforeId] = cursor ? decodeCursor(cursor, as) : [null, null];
   const rows = await query<{
@@ -95,14 +109,13 @@ export async function listCharts({
     kind: string;
     title: string;
     revision: number;
-    items: string;
+    items: number;
     changed_at: Date;
     exact: string;
     binned_at: Date | null;
     folder: string | null;
   }>(
-    `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, (${by})::text AS exact, c.binned_at, c.folder,
-            (SELECT count(*) FROM jsonb_object_keys(c.value->'items')) AS items
+    `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, (${by})::text AS exact, c.binned_at, c.folder, c.items
        FROM charts c
       WHERE c.owner = $1
         AND (c.binned_at IS NOT NULL) = $2
@@ -113,7 +126,7 @@ export async function listCharts({
       ORDER BY ${by} ${down ? 'DESC' : 'ASC'}, c.id ${down ? 'DESC' : 'ASC'}
       LIMIT $7`,
     [
-      await account(),
+      who.account,
       binned,
       kind ?? null,
       q ? folded(q).replace(/[\\%_]/g, '\\$&') : null,
@@ -132,7 +145,7 @@ export async function listCharts({
       kind: row.kind,
       title: row.title,
       revision: row.revision,
-      items: Number(row.items),
+      items: row.items,
       changedAt: row.changed_at.toISOString(),
       binnedAt: row.binned_at?.toISOString() ?? null,
       folder: row.folder,
@@ -166,8 +179,7 @@ function decodeCursor(cursor: string, as: string): [string, string] {
 }
 
 /** To the bin; charts that have been there too long are removed for good. */
-export async function binChart(id: string): Promise<void> {
-  const owner = await account();
+export async function binChart({ account: owner }: Who, id: string): Promise<void> {
   const rows = await query(
     'UPDATE charts SET binned_at = now() WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id',
     [id, owner],
@@ -179,24 +191,24 @@ export async function binChart(id: string): Promise<void> {
   ]);
 }
 
-export async function restoreChart(id: string): Promise<void> {
+export async function restoreChart(who: Who, id: string): Promise<void> {
   const rows = await query(
     'UPDATE charts SET binned_at = NULL WHERE id = $1 AND owner = $2 AND binned_at IS NOT NULL RETURNING id',
-    [id, await account()],
+    [id, who.account],
   );
   if (rows.length === 0) throw notThere();
 }
 
 /** Notes that a chart was opened just now. */
-export async function chartOpened(id: string): Promise<void> {
-  await query('UPDATE charts SET opened_at = now() WHERE id = $1 AND owner = $2', [id, await account()]);
+export async function chartOpened(who: Who, id: string): Promise<void> {
+  await query('UPDATE charts SET opened_at = now() WHERE id = $1 AND owner = $2', [id, who.account]);
 }
 
 /** Puts a chart into a folder, or out of any. */
-export async function putInFolder(id: string, folder: string | null): Promise<void> {
+export async function putInFolder(who: Who, id: string, folder: string | null): Promise<void> {
   const rows = await query(
     'UPDATE charts SET folder = $3 WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id',
-    [id, await account(), folder],
+    [id, who.account, folder],
   );
   if (rows.length === 0) throw notThere();
 }
@@ -207,10 +219,10 @@ export interface Folder {
 }
 
 /** The folders that have charts in them, by name. */
-export const listFolders = async (): Promise<Folder[]> =>
+export const listFolders = (who: Who): Promise<Folder[]> =>
   query<{ name: string; charts: number }>(
     `SELECT folder AS name, count(*)::int AS charts FROM charts
       WHERE owner = $1 AND binned_at IS NULL AND folder IS NOT NULL
       GROUP BY folder ORDER BY folder COLLATE "en-x-icu"`,
-    [await account()],
+    [who.account],
   );

@@ -11,17 +11,25 @@ export const BODY_LIMIT = 10 * MB;
 /** Deeper nesting than any body of ours has; it would only cost the parser its stack. */
 const DEPTH_LIMIT = 64;
 
+/**
+ * So much of a body that is too large is still taken, and thrown away: a client that is cut off while it sends can't read
+ * why. One that sends more is cut off.
+ */
+const DRAINED = 64 * MB;
+
 /** @throws 413 */
 export async function readBytes(request: Request, limit = BODY_LIMIT, advice = 'split the list'): Promise<Uint8Array> {
   const tooLarge = () => new ApiError(413, 'too-large', `The body is larger than ${limit / MB} MB; ${advice}.`);
-  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
-  const chunks: Uint8Array[] = [];
+  if (Number(request.headers.get('content-length') ?? 0) > DRAINED) throw tooLarge();
+  let chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
-    if (size > limit) throw tooLarge();
-    chunks.push(chunk);
+    if (size > DRAINED) throw tooLarge();
+    if (size <= limit) chunks.push(chunk);
+    else chunks = [];
   }
+  if (size > limit) throw tooLarge();
   return Buffer.concat(chunks);
 }
 

@@ -1,11 +1,16 @@
 /** Endpoints: methods dispatched, errors answered as problem details. */
 import type { APIContext, APIRoute } from 'astro';
 import { databaseAway, databaseRefuses, LaterDatabase } from '../database-away';
+import { log } from '../log';
+import { type Who, whoAsks } from '../who';
 import { BROKEN } from './broken';
 import { ApiError, problemResponse } from './problem';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
-export type Handlers = Partial<Record<Method, (context: APIContext) => Promise<Response>>>;
+/** Of a request what its answer follows from. */
+export type Asked = Pick<APIContext, 'request' | 'url' | 'params'>;
+export type Handler = (context: Asked, who: Who) => Promise<Response>;
+export type Handlers = Partial<Record<Method, Handler>>;
 
 /** What is wrong with the database as an answer, its own words kept for the log; undefined where it is something else. */
 function databaseProblem(error: unknown): ApiError | undefined {
@@ -24,6 +29,15 @@ function databaseProblem(error: unknown): ApiError | undefined {
 const SAID_EVERY_MS = 2_000;
 let saidAt = 0;
 
+/** Where something broke. PostgreSQL's words on a value name it: they are left out. */
+const inner = (error: unknown): string =>
+  (error as { code?: unknown } | null)?.code === undefined
+    ? String((error as Error | null)?.stack ?? error)
+    : `code ${String((error as { code: unknown }).code)}\n${String((error as Error).stack ?? '')
+        .split('\n')
+        .slice(1)
+        .join('\n')}`;
+
 /** Thrown things as answers: ours as they say, a database that is away as 503, the rest as 500 without inner words. */
 export function answerError(error: unknown): Response {
   if (error instanceof ApiError) return problemResponse(error);
@@ -31,12 +45,12 @@ export function answerError(error: unknown): Response {
   if (problem) {
     // Everybody who asks would say the same.
     if (Date.now() - saidAt > SAID_EVERY_MS) {
-      console.error(`${problem.code}: ${(error as Error).message}`);
+      log().error({ code: problem.code, error: (error as Error).message }, 'the database does not serve');
       saidAt = Date.now();
     }
     return problemResponse(problem);
   }
-  console.error(error);
+  log().error({ error: inner(error) }, 'a request failed');
   // Class 22 of SQLSTATE, data exception: a value that passed all checks here and still can't be stored.
   if (/^22/.test(String((error as { code?: unknown } | null)?.code ?? '')))
     return problemResponse(
@@ -55,7 +69,7 @@ export function endpoint(handlers: Handlers): APIRoute {
     if (!handler)
       return problemResponse(new ApiError(405, 'wrong-method', `This address takes ${allow}.`, [], {}, { allow }));
     try {
-      const response = await handler(context);
+      const response = await handler(context, await whoAsks(context));
       return method === 'HEAD' ? new Response(null, response) : response;
     } catch (error) {
       return answerError(error);
@@ -70,16 +84,14 @@ export const json = (value: unknown, init: ResponseInit = {}): Response =>
   });
 
 /** A part of the address. @throws 404 where it holds what no name here can */
-export function paramOf(context: APIContext, name: string): string {
+export function paramOf(context: Pick<Asked, 'params'>, name: string): string {
   const value = context.params[name] ?? '';
   if (BROKEN.test(value)) throw new ApiError(404, 'not-found', 'There is nothing at this address.');
   return value;
 }
 
-type Asked = Pick<APIContext, 'url'>;
-
 /** All values of a name in the query string. @throws 422 where one can't be one */
-export function textsOf({ url }: Asked, name: string): string[] {
+export function textsOf({ url }: Pick<Asked, 'url'>, name: string): string[] {
   const values = url.searchParams.getAll(name);
   if (values.some((value) => BROKEN.test(value)))
     throw new ApiError(422, 'broken-character', `"${name}" has a character that can't be looked for; take it out.`, [
@@ -89,14 +101,14 @@ export function textsOf({ url }: Asked, name: string): string[] {
 }
 
 /** A value of the query string; undefined where it is not there. @throws 422 where it can't be one */
-export const textOf = (asked: Asked, name: string): string | undefined => textsOf(asked, name)[0];
+export const textOf = (asked: Pick<Asked, 'url'>, name: string): string | undefined => textsOf(asked, name)[0];
 
 /** Largest whole number that the database's counters hold. */
 const MOST = 2_147_483_647;
 
 /** A whole number of the query string. @throws 422 where it is none */
 export function numberOf(
-  asked: Asked,
+  asked: Pick<Asked, 'url'>,
   name: string,
   { least, most = MOST, initial }: { least: number; most?: number; initial: number },
 ): number {

@@ -1,5 +1,6 @@
 /** Requests with an Idempotency-Key: carried out once, answered alike each time. */
-import { account, transaction } from '../db';
+import { transaction } from '../db';
+import type { Who } from '../who';
 import { answersFor, type KeptAnswer, keyOf, keyUsed, printOf } from './answers';
 
 export type Answer = Pick<KeptAnswer, 'status' | 'body' | 'location'>;
@@ -20,10 +21,14 @@ const respond = ({ status, body, location }: Answer): Response =>
  * @param work what is done in the database; it is part of the transaction
  * @throws 422 where a key is used again for something else
  */
-export async function once(request: Request, text: string, work: () => Promise<Answer>): Promise<Response> {
+export async function once(
+  { account: owner }: Who,
+  request: Request,
+  text: string,
+  work: () => Promise<Answer>,
+): Promise<Response> {
   const key = keyOf(request);
   if (key === null) return respond(await work());
-  const owner = await account();
   const print = printOf(request, text);
   const answer = await transaction(async (db): Promise<Answer> => {
     const claimed = await db.query(

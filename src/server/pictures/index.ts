@@ -3,46 +3,15 @@ import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { FaceId } from '../../core/faces';
 import { type Scene, sceneSvg, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
-import { ApiError } from '../http/problem';
 import { dataUri, picturesIn } from '../item-pictures';
+import type { Who } from '../who';
 import { fontCss, fonts } from './fonts';
 import { scenesPdf } from './pdf';
-import { DPI, scenePng } from './png';
+import { scenePng } from './png';
+import { DPI, type PictureType, pictureTypes } from './types';
 
 export { fontBytes, fonts, fontWith } from './fonts';
-export { keptPicture } from './kept';
-export { DPI } from './png';
-
-export const pictureTypes = { svg: 'image/svg+xml', png: 'image/png', pdf: 'application/pdf' } as const;
-export type PictureType = (typeof pictureTypes)[keyof typeof pictureTypes];
-
-/** Heavy work is done few at a time; who comes when the queue is full is told to come back. */
-const AT_ONCE = 2;
-const WAITING = 32;
-let busy = 0;
-const queue: (() => void)[] = [];
-
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (busy >= AT_ONCE) {
-    if (queue.length >= WAITING)
-      throw new ApiError(
-        429,
-        'too-many',
-        'Too many pictures are asked for at once; try again in a few seconds.',
-        [],
-        {},
-        { 'retry-after': '3' },
-      );
-    await new Promise<void>((go) => queue.push(go));
-  } else busy++;
-  try {
-    return await work();
-  } finally {
-    const next = queue.shift();
-    if (next) next();
-    else busy--;
-  }
-}
+export { DPI, type PictureType, pictureTypes } from './types';
 
 /** A file name from a title: words kept, what file systems refuse left out. */
 const fileName = (title: string, ending: string) => {
@@ -63,23 +32,23 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 };
 
 /** An SVG document of a scene, with its fonts. @param outlined without: its words are drawn as shapes, which need none */
-export const svgOf = (scene: Scene, outlined = false): Promise<string> =>
-  inTurn(async () => {
-    const files = await picturesIn([scene]);
-    const words = outlined
-      ? { outlinesOf: (mark: TextMark) => fonts().glyphs(mark) }
-      : {
-          fontCss: await fontCss(scene),
-          widthOf: (text: string, face: FaceId, size: number) => fonts().width(text, face, size),
-        };
-    return sceneSvg(scene, { from: (file) => dataUri(files.get(file)), ...words });
-  });
+export async function svgOf(who: Who, scene: Scene, outlined = false): Promise<string> {
+  const files = await picturesIn(who, [scene]);
+  const words = outlined
+    ? { outlinesOf: (mark: TextMark) => fonts().glyphs(mark) }
+    : {
+        fontCss: await fontCss(scene),
+        widthOf: (text: string, face: FaceId, size: number) => fonts().width(text, face, size),
+      };
+  return sceneSvg(scene, { from: (file) => dataUri(files.get(file)), ...words });
+}
 
 /**
  * The pages of a chart as a file: a PDF has them all, SVG and PNG are pictures of one.
  * @param scenes at least one
  */
 export async function picture(
+  who: Who,
   scenes: readonly Scene[],
   type: PictureType,
   dpi: number = DPI.initial,
@@ -89,12 +58,10 @@ export async function picture(
   const first = scenes[0]!;
   const body =
     type === 'image/svg+xml'
-      ? await svgOf(first, outlined)
-      : await inTurn(async () =>
-          type === 'image/png'
-            ? scenePng(first, dpi, await picturesIn([first]))
-            : scenesPdf(scenes, await picturesIn(scenes)),
-        );
+      ? await svgOf(who, first, outlined)
+      : type === 'image/png'
+        ? await scenePng(first, dpi, await picturesIn(who, [first]))
+        : await scenesPdf(scenes, await picturesIn(who, scenes));
   return pictureFile(first.title, type, body, save);
 }
 

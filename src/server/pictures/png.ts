@@ -6,7 +6,6 @@ import { ApiError } from '../http/problem';
 import { dataUri, type PictureFiles } from '../item-pictures';
 import { fontFiles, outlinesOf } from './fonts';
 
-export const DPI = { least: 24, most: 600, initial: 96 };
 /** About 400 MB while drawing; an A2 page at 300 dpi has 35 million. */
 const MOST_PIXELS = 60_000_000;
 

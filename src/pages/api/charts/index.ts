@@ -1,24 +1,6 @@
-import { apply, type Change, type Chart, emptyChart } from '../../../core/chart';
-import { chartOfList, picturedBy } from '../../../core/read';
-import { schemas } from '../../../server/api';
-import { createChart, listCharts, SORTS, type Sort } from '../../../server/charts';
-import { ApiError, endpoint, json, meets, once, readJson, textOf } from '../../../server/http';
-import { newId } from '../../../server/ids';
-import { isFile, keepPictures, listFileOf, readOptionsOf } from '../../../server/list-files';
-import { kindFor, readAs, readRequest } from '../../../server/lists';
-
-/** A chart value from outside, held against the same rules as every change: parents there, no circles. */
-function wholeChart(chart: Chart): Chart {
-  const items = Object.values(chart.items);
-  if (items.length === 0) return chart;
-  const put: Change[] = [
-    { type: 'add-items', items, links: Object.values(chart.links) },
-    { type: 'set-sets', put: Object.values(chart.sets), remove: [] },
-  ];
-  const filled = apply({ ...chart, items: {}, links: {}, sets: {} }, { type: 'group', changes: put });
-  if (filled.ok) return filled.chart;
-  throw new ApiError(422, filled.problem.code, filled.problem.message, [{ ...filled.problem, field: 'chart.items' }]);
-}
+import { listCharts, SORTS, type Sort } from '../../../server/charts';
+import { ApiError, endpoint, json, textOf } from '../../../server/http';
+import { heavy } from '../../../server/jobs';
 
 function sortOf(text: string | undefined): Sort | undefined {
   const sort = SORTS.find((one) => one === text);
@@ -27,10 +9,10 @@ function sortOf(text: string | undefined): Sort | undefined {
 }
 
 export const ALL = endpoint({
-  GET: async (context) => {
+  GET: async (context, who) => {
     const get = (name: string) => textOf(context, name);
     return json(
-      await listCharts({
+      await listCharts(who, {
         kind: get('kind'),
         q: get('q'),
         cursor: get('cursor'),
@@ -40,35 +22,5 @@ export const ALL = endpoint({
       }),
     );
   },
-  POST: async ({ request, url }) => {
-    const made = (text: string, chart: Chart) =>
-      once(request, text, async () => {
-        const id = newId();
-        await createChart(id, chart);
-        return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
-      });
-    if (isFile(request)) {
-      const file = await listFileOf(request);
-      const asked = meets(schemas.fileRequest, { title: file.title || undefined, ...readOptionsOf(url) });
-      const { kind, list } = readRequest({ ...asked, list: file.text }, newId);
-      const chart = chartOfList(kind, asked.title ?? kind.words.name, list);
-      const wanted = kind.picturesIn?.(chart.carried) ?? new Map<string, string>();
-      const pictures = await keepPictures(file.pictures, new Set(wanted.values()));
-      return made(file.print, picturedBy(chart, wanted, pictures));
-    }
-    const { body, text } = await readJson(request, schemas.createRequest);
-    const kind = kindFor(body.kind);
-    const { title } = body;
-    // Read before a connection is held for it.
-    const chart: Chart = body.chart
-      ? { ...wholeChart(body.chart), kind: kind.id, title }
-      : {
-          ...(body.list === undefined
-            ? emptyChart(kind.id, title)
-            : chartOfList(kind, title, readAs(kind, body.list, { ...body, newId }))),
-          ...(body.matter && { matter: body.matter }),
-        };
-    const pictures = new Map(Object.entries(body.pictures ?? {}));
-    return made(text, picturedBy(chart, kind.picturesIn?.(chart.carried) ?? new Map(), pictures));
-  },
+  POST: heavy('create', 3),
 });

@@ -2,8 +2,8 @@ import { endpoint, paramOf } from '../../../server/http';
 import { getPicture } from '../../../server/item-pictures';
 
 export const ALL = endpoint({
-  GET: async (context) => {
-    const { mime, bytes } = await getPicture(paramOf(context, 'id'));
+  GET: async (context, who) => {
+    const { mime, bytes } = await getPicture(who, paramOf(context, 'id'));
     return new Response(new Uint8Array(bytes), {
       headers: {
         'content-type': mime,

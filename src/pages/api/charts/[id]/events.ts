@@ -2,9 +2,9 @@ import { eventStream, getRevision } from '../../../../server/charts';
 import { endpoint, paramOf } from '../../../../server/http';
 
 export const ALL = endpoint({
-  GET: async (context) => {
+  GET: async (context, who) => {
     const id = paramOf(context, 'id');
-    await getRevision(id);
-    return eventStream([id], context.request.signal, false);
+    await getRevision(who, id);
+    return eventStream(who, [id], context.request.signal, false);
   },
 });

@@ -1,7 +1,4 @@
-import { pagesAnswerOf } from '../../../../server/api';
-import { getChart } from '../../../../server/charts';
-import { endpoint, json, paramOf } from '../../../../server/http';
+import { endpoint } from '../../../../server/http';
+import { heavy } from '../../../../server/jobs';
 
-export const ALL = endpoint({
-  GET: async (context) => json(pagesAnswerOf((await getChart(paramOf(context, 'id'))).chart)),
-});
+export const ALL = endpoint({ GET: heavy('pages', 5) });

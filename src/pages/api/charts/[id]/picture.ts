@@ -1,63 +1,25 @@
-import { compose } from '../../../../core/compose';
-import { asAnswer, dpiOf, pageAsked, partAsked, scenesOf } from '../../../../server/api';
-import { getChart } from '../../../../server/charts';
-import { ApiError, endpoint, json, negotiate, paramOf } from '../../../../server/http';
-import { kindFor } from '../../../../server/lists';
-import {
-  fonts,
-  keptPicture,
-  type PictureType,
-  picture,
-  pictureFile,
-  pictureTypes,
-  svgOf,
-} from '../../../../server/pictures';
-import { version } from '../../../../server/version';
+import { getHead } from '../../../../server/charts';
+import { endpoint, paramOf } from '../../../../server/http';
+import { heavy } from '../../../../server/jobs';
+import { isNamed, pictureAsked, tagOf } from '../../../../server/pictures/asked';
+import { keepPicture, keptPicture } from '../../../../server/pictures/kept';
 
-function typeOf(request: Request, as: string | null): PictureType | 'application/json' {
-  if (as === null)
-    return negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
-  const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
-  if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
-  return type;
-}
+/** What somebody looks at; a file of pages may take long. */
+const [seen, filed] = [heavy('picture', 1), heavy('picture', 4)];
 
 export const ALL = endpoint({
-  GET: async (context) => {
-    const { searchParams } = context.url;
-    const type = typeOf(context.request, searchParams.get('as'));
-    const dpi = dpiOf(searchParams.get('dpi'));
+  GET: async (context, who) => {
+    const asked = pictureAsked(context);
     const id = paramOf(context, 'id');
-    const stored = await getChart(id);
-    const { revision } = stored;
-    const [branch, downTo] = [searchParams.get('branch'), searchParams.get('downTo')];
-    const part = branch !== null || downTo !== null;
-    const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
-    // The picture follows from the value alone: same revision and program, same picture.
-    const page = searchParams.get('page');
-    const outlined = type === 'image/svg+xml' && searchParams.get('outlines') === '1';
-    // Whatever was asked for, it is written in letters that a header may have.
-    const tag = `"${version}-${revision}-${type}-${dpi}-${encodeURIComponent([page, branch, downTo, outlined ? 'outlines' : ''].map((asked) => asked ?? '').join(' '))}"`;
-    if (context.request.headers.get('if-none-match') === tag)
-      return new Response(null, { status: 304, headers: { etag: tag } });
-    const save = searchParams.get('save') === '1';
-    const composed = () => compose(chart, fonts());
-    const response =
-      type === 'application/json'
-        ? json(asAnswer(composed(), 'stored'))
-        : type === 'image/svg+xml' && page === null && !part && !outlined
-          ? pictureFile(chart.title, type, await keptPicture(`${id} ${revision}`, () => svgOf(composed().scene)), save)
-          : await picture(
-              pageAsked(
-                scenesOf(chart, page !== null || type === pictureTypes.pdf, () => composed().scene),
-                page,
-              ),
-              type,
-              dpi,
-              save,
-              outlined,
-            );
-    response.headers.set('etag', tag);
-    return response;
+    const { revision } = await getHead(who, id);
+    const tag = tagOf(asked, revision);
+    if (isNamed(tag, context.request.headers.get('if-none-match')))
+      return new Response(null, { status: 304, headers: { etag: tag, 'cache-control': 'private, no-cache' } });
+    const key = `${id} ${tag}`;
+    const kept = asked.plain ? keptPicture(key) : undefined;
+    if (kept) return new Response(kept.body, { headers: kept.headers });
+    const response = await (asked.type === 'application/pdf' ? filed : seen)(context, who);
+    // It may have changed since it was looked at.
+    return asked.plain && response.ok && response.headers.get('etag') === tag ? keepPicture(key, response) : response;
   },
 });

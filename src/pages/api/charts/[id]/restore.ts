@@ -2,8 +2,8 @@ import { restoreChart } from '../../../../server/charts';
 import { endpoint, paramOf } from '../../../../server/http';
 
 export const ALL = endpoint({
-  POST: async (context) => {
-    await restoreChart(paramOf(context, 'id'));
+  POST: async (context, who) => {
+    await restoreChart(who, paramOf(context, 'id'));
     return new Response(null, { status: 204 });
   },
 });

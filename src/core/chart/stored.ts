@@ -1,0 +1,139 @@
+/**
+ * Charts as they are stored: their settings, and records of parts apart from them. Each carries a version; older ones are
+ * brought up by numbered steps, one from each version to the next, which stay for ever.
+ */
+import type { z } from 'zod';
+import { type Chart, chartSchema } from './model';
+
+/** The records of a chart that are stored entry by entry. */
+export const PARTS = ['items', 'links', 'sets', 'notes', 'enclosures', 'carried'] as const;
+export type Part = (typeof PARTS)[number];
+
+export type Parts = Readonly<Partial<Record<Part, Readonly<Record<string, unknown>>>>>;
+export interface StoredValue {
+  /** All of the chart but its parts. */
+  readonly settings: Readonly<Record<string, unknown>>;
+  readonly parts: Parts;
+}
+
+/** The version that is written now. */
+export const VERSION = 1;
+/** From each version to the next: the first takes version 1 to 2. */
+export type Upgrade = (stored: StoredValue) => StoredValue;
+const UPGRADES: readonly Upgrade[] = [];
+
+/** A stored value that can't be read. What is stored stays as it is. */
+export class UnreadableChart extends Error {
+  constructor(
+    readonly code: 'later-version' | 'unreadable',
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/**
+ * A stored value as the newest version has it; its settings say which version it is of.
+ * @throws UnreadableChart where it is of no version that is known here
+ */
+export function upgraded(stored: StoredValue, upgrades: readonly Upgrade[] = UPGRADES): StoredValue {
+  const newest = upgrades.length + 1;
+  const { version } = stored.settings;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    throw new UnreadableChart('unreadable', 'This chart does not say which version of Dendrotax it was stored by.');
+  if (version > newest)
+    throw new UnreadableChart(
+      'later-version',
+      `This chart was stored by a later version of Dendrotax (${version}; this one knows ${newest}); start that version.`,
+    );
+  return upgrades.slice(version - 1).reduce((value, upgrade, i) => {
+    const { settings, parts } = upgrade(value);
+    return { settings: { ...settings, version: version + i + 1 }, parts };
+  }, stored);
+}
+
+const { shape } = chartSchema;
+const settingsSchema = chartSchema.omit({
+  items: true,
+  links: true,
+  sets: true,
+  notes: true,
+  enclosures: true,
+  carried: true,
+});
+const entrySchemas: Readonly<Record<Part, z.ZodType>> = {
+  items: shape.items.valueType,
+  links: shape.links.valueType,
+  sets: shape.sets.valueType,
+  notes: shape.notes.valueType,
+  enclosures: shape.enclosures.unwrap().valueType,
+  carried: shape.carried.unwrap().valueType,
+};
+
+function held(schema: z.ZodType, value: unknown, what: string): void {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return;
+  const { path, message } = parsed.error.issues[0]!;
+  throw new UnreadableChart('unreadable', `${[what, ...path].join('.')} of this chart can't be read: ${message}`);
+}
+
+/** Entries that are looked at before others get their turn. */
+const AT_ONCE = 500;
+
+/**
+ * A stored value as a chart, held against the rules of charts. It is read in steps, so that whoever reads thousands of lines
+ * can do other things in between. Values are taken as they are: what a later version added to them is not lost.
+ * @throws UnreadableChart
+ */
+export function* readingStored(stored: StoredValue): Generator<void, Chart> {
+  const { settings, parts } = upgraded(stored);
+  held(settingsSchema, settings, 'settings');
+  let looked = 0;
+  for (const part of PARTS)
+    for (const [id, value] of Object.entries(parts[part] ?? {})) {
+      held(entrySchemas[part], value, `${part}.${id}`);
+      if (++looked % AT_ONCE === 0) yield;
+    }
+  return { items: {}, links: {}, sets: {}, notes: {}, ...settings, ...parts } as unknown as Chart;
+}
+
+/** The same in one go. */
+export function readStored(stored: StoredValue): Chart {
+  const steps = readingStored(stored);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** A chart as it is stored. */
+export function storedOf({ items, links, sets, notes, enclosures, carried, ...settings }: Chart): StoredValue {
+  return {
+    settings,
+    parts: { items, links, sets, notes, ...(enclosures && { enclosures }), ...(carried && { carried }) },
+  };
+}
+
+/** What of a stored chart differs from what it was. */
+export interface StoredChange {
+  /** Absent where they are as they were. */
+  readonly settings?: StoredValue['settings'];
+  readonly put: readonly { readonly part: Part; readonly id: string; readonly value: unknown }[];
+  readonly gone: readonly { readonly part: Part; readonly id: string }[];
+}
+
+/** What differs between a chart and the one before. Values never change, so that the same object is the same entry. */
+export function storedChange(before: Chart, after: Chart): StoredChange {
+  const [old, now] = [storedOf(before), storedOf(after)];
+  const put: { part: Part; id: string; value: unknown }[] = [];
+  const gone: { part: Part; id: string }[] = [];
+  for (const part of PARTS) {
+    const [was, is] = [old.parts[part] ?? {}, now.parts[part] ?? {}];
+    if (was === is) continue;
+    for (const id in is) if (is[id] !== was[id]) put.push({ part, id, value: is[id] });
+    for (const id in was) if (!Object.hasOwn(is, id)) gone.push({ part, id });
+  }
+  const keys = new Set([...Object.keys(old.settings), ...Object.keys(now.settings)]);
+  const same = [...keys].every((key) => old.settings[key] === now.settings[key]);
+  return { ...(!same && { settings: now.settings }), put, gone };
+}

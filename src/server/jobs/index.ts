@@ -1,0 +1,3 @@
+export { tellFigures } from './figures';
+export { heavy } from './heavy';
+export { pool } from './pool';

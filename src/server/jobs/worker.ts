@@ -1,0 +1,23 @@
+/** A worker thread: carries out one request after the other, with a connection of its own to the database. */
+import { move, transferableSymbol, valueSymbol } from 'piscina';
+import { databaseIsReady } from '../db';
+import { answerError } from '../http/endpoint';
+import { type HandlerName, handlers } from '../work';
+import type { Job, JobAnswer } from './pool';
+
+// Whoever started this thread has seen to it.
+databaseIsReady();
+
+export default async function work({ handler, method, url, headers, params, body, who }: Job): Promise<JobAnswer> {
+  const request = new Request(url, {
+    method,
+    headers: headers.map(([key, value]): [string, string] => [key, value]),
+    ...(body && { body: body as BodyInit }),
+  });
+  const response = await handlers[handler as HandlerName]({ request, url: new URL(url), params }, who).catch(
+    answerError,
+  );
+  const bytes = new Uint8Array(await response.arrayBuffer());
+  const answer: JobAnswer = { status: response.status, headers: [...response.headers], body: bytes };
+  return move({ [transferableSymbol]: [bytes.buffer], [valueSymbol]: answer } as never) as unknown as JobAnswer;
+}

@@ -1,0 +1,63 @@
+/** What of a stored chart's picture a request asks for: read alike by whoever answers from memory and whoever draws. */
+import { dpiOf } from '../api/dpi';
+import { ApiError, negotiate } from '../http';
+import type { Asked } from '../http/endpoint';
+import { build } from '../version';
+import { type PictureType, pictureTypes } from './types';
+
+export interface PictureAsked {
+  readonly type: PictureType | 'application/json';
+  readonly dpi: number;
+  readonly page: string | null;
+  readonly branch: string | null;
+  readonly downTo: string | null;
+  readonly save: boolean;
+  readonly outlined: boolean;
+  /** The picture as cards and other sites show it: all of it, to be looked at. */
+  readonly plain: boolean;
+}
+
+function typeOf(request: Request, as: string | null): PictureAsked['type'] {
+  if (as === null)
+    return negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
+  const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
+  if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
+  return type;
+}
+
+/** @throws 406 for a format that is none, 422 for a resolution that can't be drawn */
+export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): PictureAsked {
+  const { searchParams } = url;
+  const type = typeOf(request, searchParams.get('as'));
+  const [page, branch, downTo] = ['page', 'branch', 'downTo'].map((name) => searchParams.get(name)) as [
+    string | null,
+    string | null,
+    string | null,
+  ];
+  const svg = type === pictureTypes.svg;
+  const outlined = svg && searchParams.get('outlines') === '1';
+  const save = searchParams.get('save') === '1';
+  return {
+    type,
+    dpi: dpiOf(searchParams.get('dpi')),
+    page,
+    branch,
+    downTo,
+    save,
+    outlined,
+    plain: svg && !outlined && !save && page === null && branch === null && downTo === null,
+  };
+}
+
+/** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
+export function tagOf({ type, dpi, page, branch, downTo, outlined }: PictureAsked, revision: number): string {
+  // Whatever was asked for, it is written in letters that a header may have.
+  const rest = [page, branch, downTo, outlined ? 'outlines' : ''].map((asked) => asked ?? '').join(' ');
+  return `"${build}-${revision}-${type}-${dpi}-${encodeURIComponent(rest)}"`;
+}
+
+/** Whether an `If-None-Match` names a tag (RFC 9110, 13.1.2): one of several, also as a weak one, or any. */
+export function isNamed(tag: string, header: string | null): boolean {
+  if (header === null) return false;
+  return header.trim() === '*' || header.split(',').some((one) => one.trim().replace(/^W\//, '') === tag);
+}

@@ -1,0 +1,24 @@
+/** What worker threads can do, by name: requests that take long. */
+import { changesRequest } from './changes';
+import { chartRequest } from './chart';
+import { composeRequest } from './compose';
+import { createRequest } from './create';
+import { fitRequest } from './fit';
+import { fontRequest } from './font';
+import { newerListRequest, writeListRequest } from './list';
+import { pagesRequest } from './pages';
+import { pictureRequest } from './picture';
+
+export const handlers = {
+  changes: changesRequest,
+  chart: chartRequest,
+  compose: composeRequest,
+  create: createRequest,
+  fit: fitRequest,
+  font: fontRequest,
+  'newer-list': newerListRequest,
+  pages: pagesRequest,
+  picture: pictureRequest,
+  'write-list': writeListRequest,
+} as const;
+export type HandlerName = keyof typeof handlers;

@@ -1,0 +1,33 @@
+import { compose } from '../../core/compose';
+import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
+import { getChart } from '../charts';
+import { type Handler, json, paramOf } from '../http';
+import { kindFor } from '../lists';
+import { fonts, picture, pictureTypes } from '../pictures';
+import { pictureAsked, tagOf } from '../pictures/asked';
+
+/** A stored chart as a picture, or as its figures. */
+export const pictureRequest: Handler = async (context, who) => {
+  const asked = pictureAsked(context);
+  const { type, dpi, page, branch, downTo, save, outlined } = asked;
+  const stored = await getChart(who, paramOf(context, 'id'));
+  const part = branch !== null || downTo !== null;
+  const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
+  const composed = () => compose(chart, fonts());
+  const response =
+    type === 'application/json'
+      ? json(asAnswer(composed(), 'stored'))
+      : await picture(
+          who,
+          pageAsked(
+            scenesOf(chart, page !== null || type === pictureTypes.pdf, () => composed().scene),
+            page,
+          ),
+          type,
+          dpi,
+          save,
+          outlined,
+        );
+  response.headers.set('etag', tagOf(asked, stored.revision));
+  return response;
+};
