@@ -39,7 +39,10 @@ export default defineConfig({
       assetsInlineLimit: 0,
       // Tables of letters are for who sets words; pages that only read marks of theirs do without.
       rollupOptions: {
-        treeshake: { moduleSideEffects: (id) => !/@unicode|bidi-js|@cto\.af|unicode-segmenter/.test(id) },
+        treeshake: {
+          moduleSideEffects: (id) =>
+            !/@unicode|bidi-js|@cto\.af|unicode-segmenter|fontkit|restructure|brotli|unicode-properties|unicode-trie|hyphen|harfbuzzjs|n3|saxes|chardet|papaparse|culori|src\/core\//.test(id),
+        },
       },
     },
     server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },

@@ -23,6 +23,7 @@ export function output(command, args, env = {}) {
   const { status, stdout, stderr, error } = spawnSync(command, args, {
     cwd: root,
     encoding: 'utf8',
+    maxBuffer: 2 ** 31 - 1,
     env: { ...process.env, ...env },
   });
   if (error) throw error;

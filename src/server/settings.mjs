@@ -5,8 +5,6 @@ import { z } from 'zod';
 
 /** @param {number} least @param {number} most */
 const whole = (least, most) => z.coerce.number().int().min(least).max(most);
-/** @param {import('zod').ZodType} schema Absent and empty are the same. */
-const optional = (schema) => z.preprocess((value) => (value === '' ? undefined : value), schema.optional());
 const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|::1|\[::1\])$/i;
 export const isLoopback = (/** @type {string} */ host) => LOOPBACK.test(host);
 
@@ -19,31 +17,27 @@ const yes = z.enum(['on', 'off']).transform((value) => value === 'on');
 const schema = z.object({
   HOST: z.string().min(1).default('127.0.0.1'),
   PORT: whole(1, 65_535).default(4321),
-  DATABASE_URL: optional(postgres),
+  DATABASE_URL: postgres.optional(),
   /** Past a pooler, for LISTEN alone. */
-  DATABASE_LISTEN_URL: optional(postgres),
+  DATABASE_LISTEN_URL: postgres.optional(),
   DATABASE_CONNECTIONS: whole(1, 500).default(10),
   STATEMENT_SECONDS: whole(1, 3_600).default(20),
-  ORIGIN: optional(
-    z
-      .url({ protocol: /^https?$/, error: 'an address such as https://charts.example.org' })
-      .refine(
-        (url) => !URL.canParse(url) || new URL(url).origin === url.replace(/\/$/, ''),
-        'an address without a path',
-      ),
-  ),
+  ORIGIN: z
+    .url({ protocol: /^https?$/, error: 'an address such as https://charts.example.org' })
+    .refine((url) => !URL.canParse(url) || new URL(url).origin === url.replace(/\/$/, ''), 'an address without a path')
+    .optional(),
   TRUST_PROXY: whole(0, 10).default(0),
-  THREADS: optional(whole(1, 256)),
+  THREADS: whole(1, 256).optional(),
   JOBS_WAITING: whole(1, 100_000).default(256),
   JOBS_OF_ONE: whole(1, 100_000).default(128),
   JOB_SECONDS: whole(1, 3_600).default(60),
   JOB_MEGABYTES: whole(64, 65_536).default(1_024),
   STREAMS: whole(1, 1_000_000).default(10_000),
   STREAMS_OF_ONE: whole(1, 1_000_000).default(1_000),
-  RATE_PER_MINUTE: optional(whole(0, 10_000_000)),
+  RATE_PER_MINUTE: whole(0, 10_000_000).optional(),
   RATE_STORE: z.enum(['memory', 'database']).default('memory'),
   LOG_LEVEL: z.enum(['trace', 'debug', 'info', 'warn', 'error', 'silent']).default('info'),
-  METRICS_TOKEN: optional(z.string().min(16, 'at least 16 letters')),
+  METRICS_TOKEN: z.string().min(16, 'at least 16 letters').optional(),
   LOG_REQUESTS: yes.default(true),
 });
 
@@ -55,7 +49,8 @@ export class WrongSetting extends Error {}
  * @throws {WrongSetting} naming each variable that is wrong
  */
 export function settingsOf(env) {
-  const parsed = schema.safeParse(env);
+  // Empty is as good as absent.
+  const parsed = schema.safeParse(Object.fromEntries(Object.entries(env).filter(([, value]) => value !== '')));
   if (!parsed.success)
     throw new WrongSetting(
       parsed.error.issues

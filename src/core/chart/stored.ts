@@ -130,8 +130,14 @@ export function storedChange(before: Chart, after: Chart): StoredChange {
   for (const part of PARTS) {
     const [was, is] = [old.parts[part] ?? {}, now.parts[part] ?? {}];
     if (was === is) continue;
-    for (const id in is) if (is[id] !== was[id]) put.push({ part, id, value: is[id] });
-    for (const id in was) if (!Object.hasOwn(is, id)) gone.push({ part, id });
+    let known = 0;
+    for (const id in is) {
+      const before = was[id];
+      if (before !== undefined) known++;
+      if (is[id] !== before) put.push({ part, id, value: is[id] });
+    }
+    // Of thousands of entries most often none is gone: that is known by their number.
+    if (known < Object.keys(was).length) for (const id in was) if (!Object.hasOwn(is, id)) gone.push({ part, id });
   }
   const keys = new Set([...Object.keys(old.settings), ...Object.keys(now.settings)]);
   const same = [...keys].every((key) => old.settings[key] === now.settings[key]);

@@ -1,101 +1,53 @@
 /** The API described, from the schemas that check it. */
-import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { kinds } from '../../core/kinds';
-import { XLSX } from '../../core/write';
 import { version } from '../version';
+import {
+  answer,
+  asFile,
+  body,
+  components,
+  content,
+  file,
+  id,
+  inQuery,
+  key,
+  lists,
+  ofFile,
+  path,
+  pictures,
+  problem,
+  usual,
+} from './openapi-parts';
 import * as schemas from './schemas';
 
-/** Schemas that name themselves, such as a change that holds changes: they stand in one place of the document. */
-const components: Record<string, unknown> = {};
-
-/** A schema with every reference made to where it stands in the document. */
-function referring(value: unknown, names: ReadonlyMap<string, string>): unknown {
-  if (Array.isArray(value)) return value.map((own) => referring(own, names));
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value).map(([key, own]) => [
-      key,
-      key === '$ref' && typeof own === 'string'
-        ? `#/components/schemas/${names.get(own) ?? own}`
-        : referring(own, names),
-    ]),
-  );
-}
-
-function jsonSchema(schema: z.ZodType, io: 'input' | 'output'): object {
-  const made = z.toJSONSchema(schema, { io, unrepresentable: 'any', reused: 'inline' });
-  const { $schema: _, $defs = {}, ...rest } = made as Record<string, unknown> & { $defs?: Record<string, unknown> };
-  const own = Object.entries($defs).map(([name, def]): [string, unknown] => [`#/$defs/${name}`, def]);
-  if (JSON.stringify(rest).includes('"$ref":"#"')) own.push(['#', rest]);
-  // The same schema is there once, whoever refers to it.
-  const names = new Map(own.map(([ref, def]) => [ref, `${io}-${digest(JSON.stringify(def))}`]));
-  for (const [ref, def] of own) components[names.get(ref)!] ??= referring(def, names);
-  return names.has('#') ? { $ref: `#/components/schemas/${names.get('#')}` } : (referring(rest, names) as object);
-}
-const digest = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 10);
-
-const content = (schema: z.ZodType, io: 'input' | 'output' = 'output') => ({
-  'application/json': { schema: jsonSchema(schema, io) },
-});
-const body = (schema: z.ZodType) => ({ required: true, content: content(schema, 'input') });
-const answer = (description: string, schema?: z.ZodType) => ({
-  description,
-  ...(schema && { content: content(schema) }),
-});
-const problem = (description: string, schema: z.ZodType = schemas.problemAnswer) => ({
-  description,
-  content: { 'application/problem+json': { schema: jsonSchema(schema, 'output') } },
-});
-const path = (name: string, description: string) => ({
-  name,
-  in: 'path',
-  required: true,
-  description,
-  schema: { type: 'string' },
-});
-const inQuery = (name: string, description: string, type = 'string') => ({
-  name,
-  in: 'query',
-  required: false,
-  description,
-  schema: { type },
-});
-
-const id = path('id', 'Id of the chart');
-const key = {
-  name: 'Idempotency-Key',
-  in: 'header',
-  required: false,
-  description: 'Sent again with the same key, a request is carried out once',
-  schema: { type: 'string', maxLength: 200 },
-};
-const file = { schema: { type: 'string', format: 'binary' } };
-const pictures = { 'image/svg+xml': file, 'image/png': file, 'application/pdf': file };
-const lists = {
-  'text/csv': {},
-  'text/plain': {},
-  'text/markdown': {},
-  'text/x-opml': {},
-  [XLSX.mime]: file,
-};
-/** A list as the file itself, of whatever form, packed or not. */
-const asFile = { 'application/octet-stream': file, 'text/csv': {}, 'text/markdown': {}, [XLSX.mime]: file };
-const ofFile = [
-  inQuery('name', 'Where the body is a file, what it is called, unless Content-Disposition says so'),
-  inQuery('kind', 'Of a file; recognised where absent'),
-  inQuery('form', 'Of a file; recognised where absent'),
-  inQuery('title', 'Of a file; its name where absent'),
-  inQuery('headings', 'Of a file: 1 or 0, whether the first row of a table names the columns; found out where absent'),
-];
-const usual = {
-  400: problem('Malformed JSON'),
-  404: problem('Not yours or not there'),
-  413: problem('Larger than 10 MB, or a list over 8 MB'),
-  422: problem('Does not meet the schema, or can not be carried out'),
-};
+/** Names an operation by its method and address, for clients that are made from this: "getChartsIdList". */
+const operationId = (method: string, path: string) =>
+  method +
+  path
+    .replace('/api', '')
+    .split(/[^A-Za-z]+/)
+    .filter(Boolean)
+    .map((word) => word[0]!.toUpperCase() + word.slice(1))
+    .join('');
 
 export function openApi() {
+  const described = document();
+  const paths = Object.fromEntries(
+    Object.entries(described.paths).map(([path, methods]) => [
+      path,
+      Object.fromEntries(
+        Object.entries(methods).map(([method, operation]) => [
+          method,
+          { operationId: operationId(method, path), ...(operation as object) },
+        ]),
+      ),
+    ]),
+  );
+  return { ...described, paths };
+}
+
+function document() {
   return {
     openapi: '3.1.0',
     info: {
@@ -108,6 +60,19 @@ export function openApi() {
         get: {
           summary: 'Whether the service and its database answer',
           responses: { 200: answer('Ready'), 503: problem('The database does not answer yet') },
+        },
+      },
+      '/api/ready': {
+        get: {
+          summary: 'Whether it can serve: the database answers and takes writes; which build this is',
+          responses: { 200: answer('Ready'), 503: problem('Not ready') },
+        },
+      },
+      '/api/charts/{id}/stored': {
+        get: {
+          summary: 'A chart as it lies in the database, also where this version can not read it',
+          parameters: [id],
+          responses: { 200: answer('Settings, and parts by their ids'), 404: usual[404] },
         },
       },
       '/api/compose': {

@@ -1,12 +1,18 @@
 /** A worker thread: carries out one request after the other, with a connection of its own to the database. */
 import { move, transferableSymbol, valueSymbol } from 'piscina';
+import { emptyChart } from '../../core/chart';
+import { compose } from '../../core/compose';
 import { databaseIsReady } from '../db';
 import { answerError } from '../http/endpoint';
+import { fonts } from '../pictures';
 import { type HandlerName, handlers } from '../work';
 import type { Job, JobAnswer } from './pool';
 
 // Whoever started this thread has seen to it.
 databaseIsReady();
+
+// The first request is not to wait for fonts to be read.
+compose(emptyChart('org', 'Warm'), fonts());
 
 export default async function work({ handler, method, url, headers, params, body, who }: Job): Promise<JobAnswer> {
   const request = new Request(url, {

@@ -53,11 +53,14 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
 export function tagOf({ type, dpi, page, branch, downTo, outlined }: PictureAsked, revision: number): string {
   // Whatever was asked for, it is written in letters that a header may have.
   const rest = [page, branch, downTo, outlined ? 'outlines' : ''].map((asked) => asked ?? '').join(' ');
-  return `"${build}-${revision}-${type}-${dpi}-${encodeURIComponent(rest)}"`;
+  // Weak: packed or not, it is the same picture.
+  return `W/"${build}-${revision}-${type}-${dpi}-${encodeURIComponent(rest)}"`;
 }
 
 /** Whether an `If-None-Match` names a tag (RFC 9110, 13.1.2): one of several, also as a weak one, or any. */
 export function isNamed(tag: string, header: string | null): boolean {
   if (header === null) return false;
-  return header.trim() === '*' || header.split(',').some((one) => one.trim().replace(/^W\//, '') === tag);
+  return (
+    header.trim() === '*' || header.split(',').some((one) => one.trim().replace(/^W\//, '') === tag.replace(/^W\//, ''))
+  );
 }

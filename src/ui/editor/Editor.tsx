@@ -1,10 +1,11 @@
 /** The editor: top line, stages, stage panel, tier rail and sheet, status line. */
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { BEGIN } from '../shared/begin';
-import { Help } from './help/Help';
+import { later } from '../shared/later';
+import { Help, helpParts } from './help/Help';
 import { useKeys } from './keys';
-import { ListStage } from './list/ListStage';
+import { ListStage, listParts } from './list/ListStage';
 import { addAfter } from './list/lines';
 import { Message } from './Message';
 import { PANEL, PanelEdge, useNarrow } from './PanelEdge';
@@ -12,23 +13,21 @@ import { Print } from './Print';
 import { usePastedPictures } from './pictures';
 import { StageTabs } from './StageTabs';
 import { Sheet } from './sheet/Sheet';
-import { ArrangeStage } from './stages/arrange/ArrangeStage';
-import { CheckStage } from './stages/CheckStage';
-import { DeliverStage } from './stages/DeliverStage';
-import { StyleStage } from './stages/StyleStage';
 import { keepComposed } from './state/composed';
 import { connect, openPanel, type Stage, useEditor } from './state/store';
 import { startSync } from './state/sync';
 import { TopLine } from './TopLine';
 import { words } from './words';
 
-const panels: Record<Stage, () => React.ReactNode> = {
+/** Stages but the first are fetched once the first picture stands, so that nobody waits for them. */
+const panels = {
   list: ListStage,
-  arrange: ArrangeStage,
-  style: StyleStage,
-  check: CheckStage,
-  deliver: DeliverStage,
-};
+  arrange: later(() => import('./stages/arrange/ArrangeStage').then(({ ArrangeStage }) => ArrangeStage)),
+  style: later(() => import('./stages/StyleStage').then(({ StyleStage }) => StyleStage)),
+  check: later(() => import('./stages/CheckStage').then(({ CheckStage }) => CheckStage)),
+  deliver: later(() => import('./stages/DeliverStage').then(({ DeliverStage }) => DeliverStage)),
+} satisfies Record<Stage, React.ComponentType>;
+const LATER = [panels.arrange, panels.style, panels.check, panels.deliver, ...listParts, ...helpParts];
 
 interface Props {
   readonly id: string;
@@ -39,7 +38,8 @@ interface Props {
 
 export function Editor(loaded: Props) {
   const started = useRef(loaded);
-  useEffect(() => {
+  // Before anything is painted: nobody is to see an empty list where there is one.
+  useLayoutEffect(() => {
     const stop = connect((show, tell) => startSync(started.current, show, tell), started.current);
     const leave = keepComposed();
     if (location.search === BEGIN) {
@@ -52,6 +52,10 @@ export function Editor(loaded: Props) {
       stop();
     };
   }, []);
+  const pictured = useEditor((state) => state.composition !== null);
+  useEffect(() => {
+    if (pictured) for (const part of LATER) part.fetch();
+  }, [pictured]);
   useKeys();
   usePastedPictures();
   const stage = useEditor((state) => state.stage);

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import { kindOf } from '../../core/kinds';
 import type { ChartCard } from '../../server/charts';
 import { Button } from '../shared/controls';
+import type { KindWords } from './Home';
 import { words } from './words';
 
 const MINUTE = 60_000;
@@ -17,6 +17,7 @@ function ago(iso: string): string {
 
 interface Props {
   readonly card: ChartCard;
+  readonly kind: KindWords | undefined;
   readonly bin: boolean;
   readonly chosen: boolean;
   readonly onChoose: (on: boolean) => void;
@@ -26,12 +27,11 @@ interface Props {
   readonly onRestore: () => void;
 }
 
-export function Card({ card, bin, chosen, onChoose, onRename, onCopy, onBin, onRestore }: Props) {
+export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBin, onRestore }: Props) {
   const [renaming, setRenaming] = useState(false);
-  const kind = kindOf(card.kind);
   const about = (
     <p className="text-[13px] text-quiet">
-      {kind?.words.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.words.item : kind?.words.items} ·{' '}
+      {kind?.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.item : kind?.items} ·{' '}
       {words.changed(ago(card.changedAt))}
       {card.folder && ` · ${card.folder}`}
     </p>

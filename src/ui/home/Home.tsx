@@ -1,15 +1,13 @@
 /** All charts as cards; new, search, rename, copy, bin. */
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { kinds } from '../../core/kinds';
+import { useEffect, useRef, useState } from 'react';
 import type { ChartCard } from '../../server/charts';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
-import { composeWorker } from '../shared/composer';
 import { Button, Select } from '../shared/controls';
+import { later } from '../shared/later';
 import { isField, type Pasted, pastedFrom } from '../shared/pasted';
 import { Card } from './Card';
 import { ChosenBar, type Folder } from './ChosenBar';
-import { NewChart } from './NewChart';
 import { walkCards } from './walk-cards';
 import { words } from './words';
 
@@ -18,13 +16,30 @@ interface ListPage {
   readonly next: string | null;
 }
 const SEARCH_PAUSE_MS = 180;
-/** Fetched when it is asked for. */
-const Guide = lazy(() => import('../editor/help/Guide').then(({ Guide: page }) => ({ default: page })));
+/** Fetched when they are asked for, or once the page stands. */
+const Guide = later(() => import('../editor/help/Guide').then((part) => part.Guide));
+const NewChart = later(() => import('./NewChart').then((part) => part.NewChart));
 
 type Sort = keyof typeof words.sorts;
 const SORTS = Object.keys(words.sorts) as Sort[];
 
-export function Home({ initial, folders: first }: { initial: ListPage; folders: readonly Folder[] }) {
+/** What a card says of its kind. */
+export interface KindWords {
+  readonly id: string;
+  readonly name: string;
+  readonly item: string;
+  readonly items: string;
+}
+
+export function Home({
+  initial,
+  folders: first,
+  kinds,
+}: {
+  initial: ListPage;
+  folders: readonly Folder[];
+  kinds: readonly KindWords[];
+}) {
   const [kind, setKind] = useState('');
   const [sort, setSort] = useState<Sort>('opened');
   const [folder, setFolder] = useState('');
@@ -79,7 +94,11 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
   }, [q, bin, kind, sort, folder]);
   useEffect(() => {
     // Fonts and code are there by the time a list is pasted.
-    composeWorker();
+    NewChart.fetch();
+    void import('../shared/composer').then(
+      ({ composeWorker }) => composeWorker(),
+      () => undefined,
+    );
   }, []);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
@@ -174,7 +193,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
             value={kind}
             options={[
               { value: '', label: words.everyKind },
-              ...kinds.map(({ id, words: { name } }) => ({ value: id, label: name })),
+              ...kinds.map(({ id, name }) => ({ value: id, label: name })),
             ]}
             onChange={setKind}
           />
@@ -224,6 +243,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
             <Card
               key={card.id}
               card={card}
+              kind={kinds.find(({ id }) => id === card.kind)}
               bin={bin}
               chosen={chosen.has(card.id)}
               onChoose={(on) => choose(card.id, on)}
@@ -257,11 +277,7 @@ export function Home({ initial, folders: first }: { initial: ListPage; folders: 
           </p>
         )}
       </div>
-      {guide && (
-        <Suspense>
-          <Guide onClose={() => setGuide(false)} />
-        </Suspense>
-      )}
+      {guide && <Guide onClose={() => setGuide(false)} />}
       {making && <NewChart pasted={making.pasted} onClose={() => setMaking(null)} />}
     </div>
   );

@@ -11,16 +11,19 @@ function sortOf(text: string | undefined): Sort | undefined {
 export const ALL = endpoint({
   GET: async (context, who) => {
     const get = (name: string) => textOf(context, name);
-    return json(
-      await listCharts(who, {
-        kind: get('kind'),
-        q: get('q'),
-        cursor: get('cursor'),
-        binned: get('binned') === '1',
-        folder: get('folder'),
-        sort: sortOf(get('sort')),
-      }),
-    );
+    const page = await listCharts(who, {
+      kind: get('kind'),
+      q: get('q'),
+      cursor: get('cursor'),
+      binned: get('binned') === '1',
+      folder: get('folder'),
+      sort: sortOf(get('sort')),
+    });
+    if (page.next === null) return json(page);
+    // The next page as a link too (RFC 8288).
+    const next = new URL(context.url);
+    next.searchParams.set('cursor', page.next);
+    return json(page, { headers: { link: `<${next.pathname}${next.search}>; rel="next"` } });
   },
   POST: heavy('create', 3),
 });

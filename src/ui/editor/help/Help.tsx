@@ -1,9 +1,12 @@
 /** What helps on: the command field, the keys of the screen one is on, the guide. */
-
-import { CommandMenu } from '../command/CommandMenu';
+import { later } from '../../shared/later';
 import { useEditor } from '../state/store';
-import { Guide } from './Guide';
-import { Keys } from './Keys';
+
+const CommandMenu = later(() => import('../command/CommandMenu').then((part) => part.CommandMenu));
+const Guide = later(() => import('./Guide').then((part) => part.Guide));
+const Keys = later(() => import('./Keys').then((part) => part.Keys));
+/** What is fetched once the first picture stands. */
+export const helpParts = [CommandMenu, Guide, Keys];
 
 const close = () => useEditor.setState({ help: null });
 

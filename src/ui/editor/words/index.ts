@@ -57,6 +57,9 @@ export const words = {
     lookAgain: 'Show them again',
     pair: { first: 'First', second: 'Second', none: 'Choose somebody' },
   },
+  notOpened: (why: string) => `This chart could not be opened. ${why}`,
+  again: 'Try again',
+  asStored: 'Fetch it as it is stored',
   kind: {
     change: 'Change the kind of diagram',
     about: 'The list stays as it is. It is only read and drawn in another way, and can be changed back.',

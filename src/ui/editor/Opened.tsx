@@ -1,0 +1,53 @@
+/** The editor of a chart that is here already, or that is fetched first because it is long. */
+import { useEffect, useState } from 'react';
+import type { Change, Chart, Origin } from '../../core/chart';
+import { call } from '../shared/api';
+import { Button } from '../shared/controls';
+import { FirstPicture, MOST_PICTURED } from '../shared/FirstPicture';
+import { Editor } from './Editor';
+import { words } from './words';
+
+type Steps = readonly { readonly origin: Origin; readonly inverse: Change; readonly key?: string | null }[];
+
+export interface OpenedChart {
+  readonly chart: Chart;
+  readonly revision: number;
+  readonly steps: Steps;
+}
+
+async function fetched(id: string): Promise<OpenedChart | string> {
+  // Steps first: those that come in between are learnt of from the stream.
+  const steps = await call<{ steps: Steps }>('GET', `/api/charts/${id}/changes?steps`);
+  const stored = await call<{ chart: Chart; revision: number }>('GET', `/api/charts/${id}`);
+  if (!stored.ok) return stored.detail;
+  return { ...stored.value, steps: steps.ok ? steps.value.steps : [] };
+}
+
+export function Opened({ id, lines, opened: here }: { id: string; lines: number; opened: OpenedChart | null }) {
+  const [opened, setOpened] = useState<OpenedChart | string | null>(here);
+  const [tries, setTries] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each try fetches once
+  useEffect(() => {
+    if (!here) void fetched(id).then(setOpened);
+  }, [id, tries]);
+  if (opened && typeof opened !== 'string') return <Editor id={id} {...opened} />;
+  if (opened === null) return <FirstPicture id={lines > MOST_PICTURED ? undefined : id} whole />;
+  return (
+    <div role="alert" className="flex flex-col items-start gap-3 p-10">
+      <p>{words.notOpened(opened)}</p>
+      <div className="flex gap-2">
+        <Button
+          onClick={() => {
+            setOpened(null);
+            setTries(tries + 1);
+          }}
+        >
+          {words.again}
+        </Button>
+        <a className="self-center text-plum underline" href={`/api/charts/${id}/stored`}>
+          {words.asStored}
+        </a>
+      </div>
+    </div>
+  );
+}
