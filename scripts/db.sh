@@ -4,6 +4,7 @@
 # env: DB_CLUSTER  name of the server and its data folder (main)
 #      DB_PORT     port; default: the one it had, or else a free one
 #      DB_FAST=1   gives up safety against power loss for speed (tests only)
+#      DATA        folder of the data; default: .data under the project
 #      DB_NAME DB_DIR PG_BIN
 # As root the server runs as Debian's "postgres" user; otherwise as whoever runs this.
 set -euo pipefail
@@ -11,6 +12,8 @@ PATH=$PATH:/usr/sbin:/sbin               # runuser
 umask 022
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
 CLUSTER=${DB_CLUSTER:-main}
+# DATA is what the rest calls it.
+if [ -z "${DB_DIR:-}" ] && [ -n "${DATA:-}" ]; then DB_DIR=$(realpath -m -- "$DATA"); fi
 NAME=${DB_NAME:-dendrotax}
 PG_BIN=${PG_BIN:-$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1)}
 [ -x "$PG_BIN/initdb" ] || { echo "db.sh: no PostgreSQL server; apt-get install -y postgresql" >&2; exit 1; }

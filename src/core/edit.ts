@@ -1,6 +1,6 @@
 /** Many cells written at once, by the rules of the kind. */
 import { apply, asOne, type Change, type Chart } from './chart';
-import type { Kind } from './kinds';
+import type { KindOnPage } from './kinds';
 import { folded, ownFields, tidy } from './list';
 
 export interface CellText {
@@ -10,14 +10,14 @@ export interface CellText {
 }
 
 /** The field of the column that is shown under a name; the name itself where there is none yet. */
-export function fieldNamed(kind: Kind, chart: Chart, name: string): string {
+export function fieldNamed(kind: KindOnPage, chart: Chart, name: string): string {
   const wanted = folded(name);
   const column = kind.columns.find(({ field, label }) => folded(label) === wanted || folded(field) === wanted);
   return column?.field ?? ownFields(chart, kind.columns).find((field) => folded(field) === wanted) ?? tidy(name);
 }
 
 /** The words of a cell of the list. */
-export const cellOf = (kind: Kind, chart: Chart, item: string, field: string): string =>
+export const cellOf = (kind: KindOnPage, chart: Chart, item: string, field: string): string =>
   kind.cell?.(chart, item, field) ?? chart.items[item]?.fields[field] ?? '';
 
 /**
@@ -26,7 +26,7 @@ export const cellOf = (kind: Kind, chart: Chart, item: string, field: string): s
  * @returns sentences about cells that can't be written so; the others are
  */
 export function writeCells(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   cells: readonly CellText[],
 ): { readonly change: Change | undefined; readonly wrong: readonly string[]; readonly count: number } {

@@ -1,7 +1,7 @@
 /** Work on many lines at once: sort, number, change case, split and join columns, find and replace, fill. Each is one change. */
 import { type Change, type Chart, type FieldType, firstOrders, nameOrderOf, type Tree, treeOf, walk } from './chart';
 import { type CellText, cellOf, fieldNamed, writeCells } from './edit';
-import type { Kind } from './kinds';
+import type { KindOnPage } from './kinds';
 import type { NameOrder } from './languages';
 import { byType, familyKey, fieldTypeOf, SOFT_BREAK, tidy } from './list';
 import { rememberedText } from './remember';
@@ -14,7 +14,7 @@ export interface Worked {
   readonly wrong: readonly string[];
 }
 
-const done = (kind: Kind, chart: Chart, cells: readonly CellText[]): Worked => writeCells(kind, chart, cells);
+const done = (kind: KindOnPage, chart: Chart, cells: readonly CellText[]): Worked => writeCells(kind, chart, cells);
 
 /** Items in list order, of a branch or of the whole list. */
 export function linesIn(chart: Chart, branch: string | null): string[] {
@@ -37,7 +37,7 @@ function byFamily(order: NameOrder, words: (a: string, b: string) => number): (a
  * @param families names are put in order by the family name, wherever it stands in them
  */
 export function sortLines(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   branch: string | null,
   field: string,
@@ -70,7 +70,7 @@ export function sortLines(
 
 /** Writes numbers into the column that is shown under a name, or a new one: 1.2.3 by level, or 1, 2, 3 in the order of the list. */
 export function numberLines(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   branch: string | null,
   into: string,
@@ -114,7 +114,13 @@ export function inCase(text: string, how: Case): string {
     .join('');
 }
 
-export const changeCase = (kind: Kind, chart: Chart, items: readonly string[], field: string, how: Case): Worked =>
+export const changeCase = (
+  kind: KindOnPage,
+  chart: Chart,
+  items: readonly string[],
+  field: string,
+  how: Case,
+): Worked =>
   done(
     kind,
     chart,
@@ -126,7 +132,7 @@ export const changeCase = (kind: Kind, chart: Chart, items: readonly string[], f
  * @param names shown names of the columns, each another; those that there are none of yet are new
  */
 export function splitColumn(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   items: readonly string[],
   field: string,
@@ -152,7 +158,7 @@ export function splitColumn(
 
 /** Joins the words of fields into one field; the others are emptied. */
 export function joinColumns(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   items: readonly string[],
   fields: readonly string[],
@@ -187,7 +193,7 @@ export function patternOf({ find, matchCase = false, wholeWords = false }: Repla
 
 /** Cells that hold the words. @param fields fields to look in */
 export function findCells(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   items: readonly string[],
   fields: readonly string[],
@@ -205,7 +211,7 @@ export function findCells(
 }
 
 export function replaceInCells(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   items: readonly string[],
   fields: readonly string[],
@@ -223,7 +229,7 @@ export function replaceInCells(
 
 /** Fills empty cells with the words of the line before that has some, or of the line above in the tree. */
 export function fillDown(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   items: readonly string[],
   field: string,

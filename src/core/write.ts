@@ -1,13 +1,13 @@
 /** From a chart to its list, in every form it can be handed over in. What is written is read back the same. */
 import { type Chart, setsOf } from './chart';
 import { type Sheet, sayInMarkdown, writeMarkdown, writeOpml, writeXlsx } from './formats';
-import type { Kind, ListFormat } from './kinds';
+import type { KindOnPage, ListFormat } from './kinds';
 import { gridOf, listAsJson, SOFT_BREAK, writeContinued, writeGrid } from './list';
 
 const LINE_ENDS = /(?<!\s)\s*\n\s*/g;
 
 /** The kind's outline, with line ends inside items kept as a sign of their own. */
-function outlineOf(kind: Kind, chart: Chart): string {
+function outlineOf(kind: KindOnPage, chart: Chart): string {
   const held = (text: string) => (text.includes('\n') ? text.trim().replace(LINE_ENDS, SOFT_BREAK) : text);
   const items = Object.fromEntries(
     Object.entries(chart.items).map(([id, item]) => [
@@ -22,7 +22,7 @@ function outlineOf(kind: Kind, chart: Chart): string {
 }
 
 /** Lines of the outline as they are written, with their levels. */
-const linesOf = (kind: Kind, chart: Chart) =>
+const linesOf = (kind: KindOnPage, chart: Chart) =>
   outlineOf(kind, chart)
     .split('\n')
     .filter((line) => line.trim() !== '')
@@ -31,10 +31,10 @@ const linesOf = (kind: Kind, chart: Chart) =>
       return { level: line.length - text.length, text: text.replaceAll(SOFT_BREAK, '\n') };
     });
 
-const cellsOf = (kind: Kind, chart: Chart) => (item: string, field: string) => kind.cell?.(chart, item, field);
+const cellsOf = (kind: KindOnPage, chart: Chart) => (item: string, field: string) => kind.cell?.(chart, item, field);
 
 /** The list's own fields as attributes, for kinds whose lines are items one to one. */
-function opmlOf(kind: Kind, chart: Chart): string {
+function opmlOf(kind: KindOnPage, chart: Chart): string {
   const lines = linesOf(kind, chart);
   const { columns, rows } = gridOf(chart, kind.columns, cellsOf(kind, chart));
   const known = new Set(kind.outlineFields ?? kind.columns.map(({ field }) => field));
@@ -56,7 +56,7 @@ function opmlOf(kind: Kind, chart: Chart): string {
 }
 
 /** Every way to write a list of a kind as text, by its id. */
-export function listFormats(kind: Kind): Readonly<Record<string, ListFormat>> {
+export function listFormats(kind: KindOnPage): Readonly<Record<string, ListFormat>> {
   return {
     csv: {
       label: 'Table (CSV)',
@@ -105,7 +105,7 @@ export const XLSX = {
 } as const;
 
 /** The list as a workbook: a sheet with all of it, and one for each set. */
-export async function listAsXlsx(kind: Kind, chart: Chart): Promise<Uint8Array> {
+export async function listAsXlsx(kind: KindOnPage, chart: Chart): Promise<Uint8Array> {
   const { columns, rows, items } = gridOf(chart, kind.columns, cellsOf(kind, chart));
   const whole: Sheet = { name: 'List', columns, rows };
   if (!kind.draws.sets) return writeXlsx([whole]);

@@ -174,6 +174,7 @@ test('a panel longer than the window is scrolled by the wheel', async ({ page, r
   await open(page, await newChart(request));
   await page.locator('[data-tier="1"]').click();
   const last = page.getByRole('button', { name: '+ Colour by number' });
+  await expect(last).toBeAttached();
   await expect(last).not.toBeInViewport();
   await page.mouse.move(200, 300);
   await page.mouse.wheel(0, 3_000);

@@ -327,6 +327,7 @@ test('the view of the table is sorted and filtered, the list is not; columns are
 test('other kinds bring their own columns: ticks for sets, mothers by name', async ({ page, request }) => {
   await open(page, await newChart(request, LISTS.venn, 'Test chart', 'venn'));
   await page.getByText('Table', { exact: true }).click();
+  await expect(page.getByRole('columnheader', { name: 'Paths' })).toBeVisible();
   const heads = await page.getByRole('columnheader').allTextContents();
   expect(heads.slice(-3)).toEqual(['Bees', 'Pond', 'Paths']);
   await cell(page, 0, 2).click();

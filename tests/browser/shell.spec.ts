@@ -25,6 +25,9 @@ const STILL = { over: 0, wide: 0, at: [0, 0, 0, 0] };
 async function openStage(page: Page, stage: string) {
   await page.keyboard.press(`Alt+${STAGES.indexOf(stage) + 1}`);
   await expect(page.getByRole('tab', { name: stage })).toHaveAttribute('aria-selected', 'true');
+  // It may be fetched just now.
+  await expect(page.locator('#panel [aria-busy=true]')).toHaveCount(0);
+  await expect(page.locator('#panel').getByRole('heading').first()).toBeVisible();
 }
 
 for (const size of SIZES)

@@ -2,17 +2,17 @@
 import type { Chart, Face, Item } from '../chart';
 import { definedOf } from '../defined';
 import { cellOf } from '../edit';
-import type { FaceLine, ItemFace, Kind, Structure } from '../kinds';
+import type { FaceLine, ItemFace, KindOnPage, Structure } from '../kinds';
 import { fieldTypeOf, showField } from '../list';
 
 /** Stands between fields of one line. */
 const BETWEEN = ' · ';
 
 /** The fields that items of a tier show, or one of them where it shows others. */
-export const faceOf = (chart: Pick<Chart, 'face' | 'tiers'>, kind: Kind, tier: number, item?: Item): Face =>
+export const faceOf = (chart: Pick<Chart, 'face' | 'tiers'>, kind: KindOnPage, tier: number, item?: Item): Face =>
   item?.face ?? chart.tiers[String(tier)]?.face ?? chart.face ?? kind.face0;
 
-export function shownFace(chart: Chart, kind: Kind, structure: Structure, id: string): ItemFace {
+export function shownFace(chart: Chart, kind: KindOnPage, structure: Structure, id: string): ItemFace {
   const tier = structure.tierOf.get(id)!;
   const item = chart.items[id]!;
   const own = kind.face(item, chart, structure);

@@ -1,11 +1,11 @@
 /** Rules of looks asked with a chart and its kind: what they give, what they are called, and why an item looks as it does. */
 import type { Chart, Item, Look, LookPatch, Rule } from '../chart';
 import { cellOf } from '../edit';
-import { type Kind, matterOf, type Structure } from '../kinds';
+import { type KindOnPage, matterOf, type Structure } from '../kinds';
 import { type House, itemLook, type Ruled, rulesFor, scaleEnds, tierLook, valueColours } from '../style';
 import { shownFace } from './face';
 
-export function ruledBy(kind: Kind, chart: Chart, structure: Structure): Ruled {
+export function ruledBy(kind: KindOnPage, chart: Chart, structure: Structure): Ruled {
   const beings = new Map((kind.beings ?? []).map((being) => [being.id, being]));
   return {
     chart,
@@ -17,7 +17,7 @@ export function ruledBy(kind: Kind, chart: Chart, structure: Structure): Ruled {
 }
 
 /** Whether an item is one of a line of descent, or the one it begins with; each line is followed once. */
-function rememberedLines(kind: Kind, chart: Chart): Ruled['descends'] {
+function rememberedLines(kind: KindOnPage, chart: Chart): Ruled['descends'] {
   const lines = new Map<string, ReadonlySet<string>>();
   return ({ id }, from) => {
     if (!kind.descent || !chart.items[from]) return false;
@@ -30,7 +30,7 @@ function rememberedLines(kind: Kind, chart: Chart): Ruled['descends'] {
 const NONE: readonly LookPatch[] = [];
 
 /** What rules give each item, the weakest first. */
-export function patchesBy(kind: Kind, chart: Chart, structure: Structure): (item: Item) => readonly LookPatch[] {
+export function patchesBy(kind: KindOnPage, chart: Chart, structure: Structure): (item: Item) => readonly LookPatch[] {
   if (!chart.rules?.some(({ off }) => !off)) return () => NONE;
   const rules = rulesFor(ruledBy(kind, chart, structure));
   return (item) =>
@@ -42,7 +42,7 @@ export function patchesBy(kind: Kind, chart: Chart, structure: Structure): (item
 const TEST_WORDS = { contains: 'has', over: 'over', under: 'under', equals: '', filled: '', empty: '' } as const;
 
 /** What a rule is about, in words: in the key, and in the list of rules. */
-export function ruleName(kind: Kind, chart: Pick<Chart, 'items' | 'matter'>, rule: Rule): string {
+export function ruleName(kind: KindOnPage, chart: Pick<Chart, 'items' | 'matter'>, rule: Rule): string {
   const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
   if (rule.type !== 'when') return label(rule.field);
   const { when } = rule;
@@ -59,7 +59,7 @@ export function ruleName(kind: Kind, chart: Pick<Chart, 'items' | 'matter'>, rul
 const MOST_ENTRIES = 12;
 
 /** What rules bring to the key: a name, and what it changes of a look. */
-export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { name: string; look: LookPatch }[] {
+export function ruleEntries(kind: KindOnPage, chart: Chart, structure: Structure): { name: string; look: LookPatch }[] {
   const asked = ruledBy(kind, chart, structure);
   return (chart.rules ?? []).flatMap((rule): { name: string; look: LookPatch }[] => {
     if (rule.off) return [];
@@ -77,13 +77,13 @@ export function ruleEntries(kind: Kind, chart: Chart, structure: Structure): { n
 }
 
 /** Looks of the tiers of a chart of a kind. */
-export function tierLooks(kind: Pick<Kind, 'look'>, chart: Chart, house: House): (tier: number) => Look {
+export function tierLooks(kind: Pick<KindOnPage, 'look'>, chart: Chart, house: House): (tier: number) => Look {
   const byKind = kind.look?.(chart, house.ink);
   return (tier) => tierLook(chart, house, tier, byKind);
 }
 
 /** The look of one item, by all that says something of it. */
-export function lookOfItem(kind: Kind, chart: Chart, house: House, id: string): Look {
+export function lookOfItem(kind: KindOnPage, chart: Chart, house: House, id: string): Look {
   const structure = kind.structure(chart);
   const item = chart.items[id]!;
   const lookOf = tierLooks(kind, chart, house);
@@ -104,7 +104,7 @@ export interface Source {
 
 /** Where each part of an item's look comes from. */
 export function whyOf(
-  kind: Kind,
+  kind: KindOnPage,
   chart: Chart,
   structure: Structure,
   house: House,

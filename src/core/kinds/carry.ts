@@ -1,11 +1,11 @@
 /** What of a chart another kind would not draw; it stays in the chart and is drawn again when the kind is changed back. */
 import { type Chart, setsOf } from '../chart';
-import type { Kind } from './kind';
+import type { KindOnPage } from './kind';
 
 const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 
 /** In short phrases, the most important first; none where everything is drawn. */
-export function notDrawn(kind: Kind, chart: Chart): string[] {
+export function notDrawn(kind: KindOnPage, chart: Chart): string[] {
   const lost: string[] = [];
   const items = Object.values(chart.items);
   const under = items.filter(({ parent }) => parent !== null).length;

@@ -15,4 +15,5 @@ export * from './choices';
 export { dockIn } from './docks';
 export * from './kind';
 export { comparing, MATTER_WORDS, matterOf } from './matter';
+export { kindOnPage, kindsOnPage } from './on-page';
 export type { Addition } from './typing';

@@ -182,7 +182,8 @@ export interface SettleTries {
   readonly shown?: Shown | undefined;
 }
 
-export interface Kind {
+/** What screens need of a kind: its words, columns and choices, and what small changes of the list mean. */
+export interface KindOnPage {
   readonly id: string;
   readonly words: KindWords;
   readonly columns: readonly Column[];
@@ -209,10 +210,11 @@ export interface Kind {
   readonly picturesIn?: (carried: Chart['carried']) => ReadonlyMap<string, string>;
   /** For lines of a newer list, by what its file carried, those of the chart that came from the same record of a file. */
   readonly sameRecords?: (older: Chart['carried'], newer: Chart['carried']) => ReadonlyMap<string, string>;
-  readonly forms: readonly ListForm[];
   /** The first is the picture by which the kind is offered. */
   readonly starts: readonly Start[];
   readonly choices: readonly ArrangementChoice[];
+  /** It finds what fits a page best by itself: `fit`. */
+  readonly ownFit?: boolean;
   /** Its items can be moved, folded and given gaps by hand, its lines bent. */
   readonly byHand?: boolean;
   /** Its items can be drawn round what stands under them. */
@@ -222,7 +224,6 @@ export interface Kind {
    * that any arrangement keeps between boxes.
    */
   splits?(chart: Chart): number;
-  fits(list: ListRead): Fitness;
   structure(chart: Chart): Structure;
   /** A cell of the list where it is not simply the item's field of that name; undefined: it is. */
   cell?(chart: Chart, item: string, field: string): string | undefined;
@@ -240,8 +241,6 @@ export interface Kind {
   writeOutline(chart: Chart): string;
   /** Columns that the outline's lines hold; all of the kind's where absent. */
   readonly outlineFields?: readonly string[];
-  /** What fields say that came beside the words of an outline, such as whom a post also reports to. */
-  readonly beside?: (list: ListRead) => ListRead;
   /** Signs at the start of a line that are no bullets, as they mean something. */
   readonly plus?: string;
   /** Other ways to write the list than those that all kinds share. */
@@ -264,6 +263,15 @@ export interface Kind {
     readonly maySame: (a: Item, b: Item) => boolean;
     readonly merge?: (chart: Chart, keep: string, drop: string) => Change;
   };
+  readonly pairFigure?: PairFigure;
+}
+
+/** All of a kind: also what reads, arranges and checks, which is work for threads. */
+export interface Kind extends KindOnPage {
+  readonly forms: readonly ListForm[];
+  fits(list: ListRead): Fitness;
+  /** What fields say that came beside the words of an outline, such as whom a post also reports to. */
+  readonly beside?: (list: ListRead) => ListRead;
   arrange(input: ArrangeInput): Arrangement;
   /**
    * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim
@@ -290,5 +298,4 @@ export interface Kind {
   /** The same for people; `drawn` is what the arrangement counted. */
   shownFigures(chart: Chart, structure: Structure, drawn: Readonly<Record<string, number>>): readonly ShownFigure[];
   figureCharts?(chart: Chart, structure: Structure): readonly FigureChart[];
-  readonly pairFigure?: PairFigure;
 }

@@ -1,7 +1,7 @@
 /** The kind of a chart, and changing it: the list stays, what would not be drawn is said before. */
 import { useState } from 'react';
 import { type Chart, MATTERS } from '../../core/chart';
-import { type Kind, kinds, notDrawn } from '../../core/kinds';
+import { type KindOnPage, kindsOnPage, notDrawn } from '../../core/kinds';
 import { LANGUAGES, NAME_ORDERS, nameOrderIn } from '../../core/languages';
 import { Button, Row, Select } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
@@ -30,7 +30,7 @@ export function KindSwitch() {
 
 function KindDialog({ onClose }: { onClose: () => void }) {
   const chart = useEditor((state) => state.chart);
-  const take = (kind: Kind) => {
+  const take = (kind: KindOnPage) => {
     if (!change({ type: 'set-kind', kind: kind.id })) return;
     say(words.kind.made(kind.words.name), true);
     onClose();
@@ -80,7 +80,7 @@ function KindDialog({ onClose }: { onClose: () => void }) {
         <p className="text-xs text-quiet">{words.kind.nameOrderAbout}</p>
       </div>
       <ul className="relative flex flex-col gap-2 overflow-auto p-5">
-        {kinds.map((kind) => (
+        {kindsOnPage.map((kind) => (
           <Entry key={kind.id} kind={kind} chart={chart} onTake={() => take(kind)} />
         ))}
       </ul>
@@ -88,7 +88,7 @@ function KindDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-function Entry({ kind, chart, onTake }: { kind: Kind; chart: Chart; onTake: () => void }) {
+function Entry({ kind, chart, onTake }: { kind: KindOnPage; chart: Chart; onTake: () => void }) {
   const now = kind.id === chart.kind;
   const lost = now ? [] : notDrawn(kind, chart);
   return (

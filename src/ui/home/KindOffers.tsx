@@ -1,6 +1,6 @@
 /** The kinds a list can become, the surest first, each with a small picture and why; what the others miss. */
 import { useId } from 'react';
-import { kinds, type Start } from '../../core/kinds';
+import { kindsOnPage, type Start } from '../../core/kinds';
 import type { KindOffer } from '../../workers/compose.worker';
 import { kindFor } from '../shared/fields';
 import { SmallPicture } from '../shared/SmallPicture';
@@ -19,8 +19,8 @@ export function KindOffers({
 }) {
   const name = useId();
   const rows: readonly KindOffer[] =
-    offers ?? kinds.map((kind) => ({ kindId: kind.id, sure: 1, why: kind.words.about, picture: null }));
-  const nameOf = (id: string) => kinds.find((kind) => kind.id === id)?.words.name ?? id;
+    offers ?? kindsOnPage.map((kind) => ({ kindId: kind.id, sure: 1, why: kind.words.about, picture: null }));
+  const nameOf = (id: string) => kindsOnPage.find((kind) => kind.id === id)?.words.name ?? id;
   const can = rows.filter(({ sure }) => sure > 0);
   const cannot = rows.filter(({ sure }) => sure === 0);
   // Where no kind can take it for one reason, that is said once.

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { PICTURE_LIMIT, type Picture } from '../../core/chart';
-import { type Kind, kinds, type Start } from '../../core/kinds';
+import { type KindOnPage, kindsOnPage, type Start } from '../../core/kinds';
 import type { KindOffer } from '../../workers/compose.worker';
 import { call, send } from '../shared/api';
 import { BEGIN } from '../shared/begin';
@@ -17,7 +17,7 @@ import { words } from './words';
 const HOUSE = 'fernhouse';
 
 /** Pictures that came with a list, sent one after the other; those that are none are left out. */
-async function sentPictures(kind: Kind, { pictures, understood }: Taken): Promise<Record<string, Picture>> {
+async function sentPictures(kind: KindOnPage, { pictures, understood }: Taken): Promise<Record<string, Picture>> {
   const sent: Record<string, Picture> = {};
   for (const name of new Set(kind.picturesIn?.(understood.list.carried).values())) {
     const bytes = pictures?.get(name);
@@ -64,7 +64,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
   useEffect(() => ask(list.text), [ask, list.text]);
   const can = (id: string | null) =>
     id !== null && (!offers || offers.some((offer) => offer.kindId === id && offer.sure > 0));
-  const kindId = can(wanted) ? wanted! : (offers?.[0]?.kindId ?? wanted ?? kinds[0]!.id);
+  const kindId = can(wanted) ? wanted! : (offers?.[0]?.kindId ?? wanted ?? kindsOnPage[0]!.id);
 
   const empty = list.text.trim() === '';
   // What it is a list of is waited for, unless the person says so: as another kind it would only be misread.
@@ -78,9 +78,10 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
     if (!read) return setAsked(true);
     setBusy(true);
     const { taken } = list;
-    const pictures = taken?.pictures && (await sentPictures(kindFor(kindId), taken));
+    const kind = kindFor(kindId);
+    const pictures = taken?.pictures && (await sentPictures(kind, taken));
     const body = {
-      title: title.trim() || start?.title || words.dialog.untitled(kindFor(kindId).words.name),
+      title: title.trim() || start?.title || words.dialog.untitled(kind.words.name),
       kind: kindId,
       ...(start?.matter && { matter: start.matter }),
       ...(taken && {

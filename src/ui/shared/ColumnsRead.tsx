@@ -1,6 +1,6 @@
 /** The first rows of a table that was read, with what each column was taken as, to be changed by a choice. */
 
-import type { Kind } from '../../core/kinds';
+import type { KindOnPage } from '../../core/kinds';
 import { LEFT_OUT, PLACE_ROLES } from '../../core/list';
 import type { Understood } from '../../workers/compose.worker';
 
@@ -23,7 +23,7 @@ export function ColumnsRead({
   onHeadings,
   onForget,
 }: {
-  kind: Kind;
+  kind: KindOnPage;
   understood: Understood;
   /** Whether the first line names the columns, where a person said so. */
   headings: boolean | undefined;

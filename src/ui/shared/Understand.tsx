@@ -3,12 +3,12 @@ import { proxy } from 'comlink';
 import { type ClipboardEvent as ReactClipboardEvent, useEffect, useRef, useState } from 'react';
 import type { SheetText, Source } from '../../core/formats';
 import { formsOf } from '../../core/forms';
+import { kindOf, kinds } from '../../core/kinds';
 import { headingsOf } from '../../core/list';
 import type { Telling, Understood } from '../../workers/compose.worker';
 import { ColumnsRead } from './ColumnsRead';
 import { readWorker } from './composer';
 import { Button, Select } from './controls';
-import { kindFor } from './fields';
 import { isField, type Pasted, pastedFrom } from './pasted';
 import { keepRoles, NO_CHOICES, type Progress, type ReadChoices, useReading } from './reading';
 import { SmallPicture } from './SmallPicture';
@@ -81,7 +81,7 @@ export function Understand({
   top?: React.ReactNode;
   onUnderstood: (taken: Taken | null, text: string) => void;
 }) {
-  const kind = kindFor(kindId);
+  const kind = kindOf(kindId) ?? kinds[0]!;
   const [text, setText] = useState(initial);
   const [choices, setChoices] = useState<ReadChoices>(NO_CHOICES);
   const [sheets, setSheets] = useState<readonly SheetText[]>([]);

@@ -1,9 +1,9 @@
 import type { Change, Chart } from '../../core/chart';
-import { type Kind, kindOf, kinds, matterOf } from '../../core/kinds';
+import { type KindOnPage, kindOnPage, kindsOnPage, matterOf } from '../../core/kinds';
 import { ownFields } from '../../core/list';
 
 /** The kind of a chart; the first kind where it is of one that is not known here. */
-export const kindFor = (id: string): Kind => kindOf(id) ?? kinds[0]!;
+export const kindFor = (id: string): KindOnPage => kindOnPage(id) ?? kindsOnPage[0]!;
 
 /** The words for the lines of a chart. */
 export const matterFor = (chart: Pick<Chart, 'kind' | 'matter'>) => matterOf(kindFor(chart.kind), chart);

@@ -1,19 +1,12 @@
 /** Decision trees: questions, chances and outcomes. Tiers are the depth of the question. */
-import type { Chart } from '../../chart';
-import { isNested, type ListRead, showNumber } from '../../list';
-import { chosen } from '../choices';
+
+import { isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
-import { renamed } from '../naming';
-import { placeUnder } from '../place';
-import { beside, over, typedFields, under, withFields } from '../typing';
 import { arrange } from './arrange';
-import { choices } from './choices';
 import { figureCharts, figures, shownFigures } from './figures';
-import { cell, columns, forms, outlineOf, split } from './list';
+import { forms } from './list';
+import { decisionOnPage } from './on-page';
 import { problems } from './problems';
-import { starts } from './starts';
-import { stepsOf } from './steps';
-import { type Aim, worthOf } from './worth';
 
 function fits(list: ListRead): Fitness {
   const { items, columns: found } = list;
@@ -30,84 +23,10 @@ function fits(list: ListRead): Fitness {
   return { sure: 0.4 + 0.5 * share, why: `${answered} of ${under.length} steps follow an answer with a colon.` };
 }
 
-const SHAPES = { question: 'soft', chance: 'pill', outcome: 'cut' } as const;
-const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim;
-
 export const decision: Kind = {
-  id: 'decision',
-  words: {
-    name: 'Decision tree',
-    about: 'Questions, answers and what they lead to, with chances and money where wanted',
-    when: 'When answers lead on: a key to name things by, a choice with costs and chances.',
-    item: 'step',
-    items: 'steps',
-    under: 'Follows',
-    top: 'Where it starts',
-    unnamed: '?',
-    outline: 'Steps under what they follow, answers before a colon.',
-  },
-  columns,
-  line: () => ({ lead: 'answer', tail: 'value' }),
-  draws: { tree: true, roles: ['answer'], sets: false },
-  look: () => ({ width: 136 }),
+  ...decisionOnPage,
   forms,
-  starts,
-  choices,
-  holds: true,
   fits,
-  structure(chart) {
-    const { order, depth, steps, standsFor } = stepsOf(chart);
-    const last = Math.max(0, ...depth.values());
-    const together = chosen(choices, chart.arrangement, 'outcomes') === 'last';
-    const tierOf = new Map(
-      order.map((id) => [id, (together && steps.get(id)!.ways.length === 0 ? last : depth.get(id)!) + 1]),
-    );
-    return { order, tierOf, tiers: order.length === 0 ? 0 : last + 1, standsFor };
-  },
-  cell,
-  writeCell: (chart, item, field, text) =>
-    field === 'name'
-      ? renamed(chart, item, stepsOf(chart).standsFor, text)
-      : field === 'from'
-        ? placeUnder(chart, item, field, text)
-        : undefined,
-  typed(chart, item, text) {
-    const fields = typedFields(split, text, chart.items[item]!.parent === null ? 0 : 1, []);
-    return fields && withFields(item, fields);
-  },
-  additions: [under('An answer', 'u'), beside('Another answer beside it', 'b'), over('A question before it', 'a')],
-  writeOutline: outlineOf,
-  tierName(chart, structure, tier) {
-    const { steps } = stepsOf(chart);
-    const kinds = new Set(
-      structure.order.filter((id) => structure.tierOf.get(id) === tier).map((id) => steps.get(id)!.kind),
-    );
-    if (kinds.size === 1 && kinds.has('outcome')) return 'Outcomes';
-    return kinds.size === 1 && kinds.has('chance') ? `Chance ${tier}` : `Question ${tier}`;
-  },
-  face({ id, fields }, chart, structure) {
-    const tree = stepsOf(chart);
-    const step = tree.steps.get(id)!;
-    const worth = worthOf(tree, aimOf(chart));
-    const lines = [{ text: fields['name'] || '?', strong: true, size: 1, field: 'name' }];
-    const value = worth?.values.get(id);
-    if (value !== undefined) lines.push({ text: showNumber(value), strong: false, size: 0.9, field: 'worth' });
-    // Who decides shows in the shape, unless the tier was given one (common practice: a chance is round).
-    if (chart.tiers[String(structure.tierOf.get(id))]?.look?.shape !== undefined) return { lines };
-    return { lines, look: { shape: SHAPES[step.kind] } };
-  },
-  beings: (
-    [
-      ['question', 'Questions'],
-      ['chance', 'Chances'],
-      ['outcome', 'Outcomes'],
-    ] as const
-  ).map(([id, label]) => ({ id, label, is: (item, chart) => stepsOf(chart).steps.get(item.id)?.kind === id })),
-  face0: [
-    { fields: ['name'], strong: true, size: 1 },
-    { fields: ['worth'], strong: false, size: 0.9 },
-  ],
-  faceWords: [{ field: 'worth', label: 'What it is worth' }],
   arrange,
   problems,
   figures,

@@ -1,12 +1,14 @@
 /** What helps on: the command field, the keys of the screen one is on, the guide. */
+// At once: whoever opens it goes on typing.
+
 import { later } from '../../shared/later';
+import { CommandMenu } from '../command/CommandMenu';
 import { useEditor } from '../state/store';
 
-const CommandMenu = later(() => import('../command/CommandMenu').then((part) => part.CommandMenu));
 const Guide = later(() => import('./Guide').then((part) => part.Guide));
 const Keys = later(() => import('./Keys').then((part) => part.Keys));
 /** What is fetched once the first picture stands. */
-export const helpParts = [CommandMenu, Guide, Keys];
+export const helpParts = [Guide, Keys];
 
 const close = () => useEditor.setState({ help: null });
 

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
 import { answered } from '../../../core/answers';
 import type { Change } from '../../../core/chart';
-import { comparing } from '../../../core/kinds';
+import { comparing, kindOf, kinds } from '../../../core/kinds';
 import {
   type Comparison,
   compareList,
@@ -16,7 +16,7 @@ import {
 import { readList } from '../../../core/read';
 import { Button } from '../../shared/controls';
 import { Dialog } from '../../shared/Dialog';
-import { fieldLabel, kindFor } from '../../shared/fields';
+import { fieldLabel } from '../../shared/fields';
 import { type Taken, Understand } from '../../shared/Understand';
 import { change, focusRow, type Mark, mark, say, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
@@ -76,7 +76,7 @@ function entriesOf(found: Comparison, kindId: string): Entry[] {
 
 export function NewerList({ onClose }: { onClose: () => void }) {
   const chart = useEditor((state) => state.chart);
-  const kind = kindFor(chart.kind);
+  const kind = kindOf(chart.kind) ?? kinds[0]!;
   const [taken, setTaken] = useState<Taken | null>(null);
   const [list, setList] = useState<Taken | null>(null);
   const [refused, setRefused] = useState<ReadonlySet<string>>(new Set());

@@ -7,7 +7,7 @@ import { folded as plain } from '../../../core/list';
 import { readWorker } from '../../shared/composer';
 import { change, choose, focusLine, focusRow, fold, say, select, selection, useEditor } from '../state/store';
 import { words } from '../words';
-import { between, copyLines, OWN, pastedLines } from './clipboard';
+import { between, type Clipped, clipped, copyLines, OWN, pastedLines } from './clipboard';
 import { Line, ROW_HEIGHT } from './Line';
 import { levelKeys, useLeftward } from './leftward';
 import {
@@ -213,7 +213,6 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
     else say(words.list.copied(ids.length));
   };
   const paste = (event: ClipboardEvent<HTMLDivElement>) => {
-    const state = useEditor.getState();
     event.preventDefault();
     const html = event.clipboardData.getData('text/html');
     const plainText = event.clipboardData.getData('text/plain');
@@ -224,14 +223,14 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
         .then((text) => onPaste(text ?? plainText));
       return;
     }
-    const found = pastedLines(
-      event.clipboardData,
-      state.chart,
-      state.selected === null ? 'top' : 'after',
-      state.selected,
-    );
+    void pasteLines(clipped(event.clipboardData));
+  };
+  const pasteLines = async (data: Clipped) => {
+    const state = useEditor.getState();
+    const place = state.selected === null ? 'top' : 'after';
+    const found = await pastedLines(data, state.chart, place, state.selected).catch(() => undefined);
     if (!found) {
-      if (plainText.trim() !== '') onPaste(plainText);
+      if (data.text.trim() !== '') onPaste(data.text);
       return;
     }
     if (!change({ type: 'group', changes: found.changes })) return;

@@ -1,6 +1,6 @@
 /** A row of the table. */
 import type { Chart } from '../../../core/chart';
-import type { Kind } from '../../../core/kinds';
+import type { KindOnPage } from '../../../core/kinds';
 import { isYes, type Problem } from '../../../core/list';
 import { words } from '../words';
 import { type Block, inBlock, type Place } from './block';
@@ -28,7 +28,7 @@ export function TableRow({
   onDone,
 }: {
   chart: Chart;
-  kind: Kind;
+  kind: KindOnPage;
   id: string;
   /** Place among the rows that are shown, from 0. */
   row: number;

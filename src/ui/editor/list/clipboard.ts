@@ -2,7 +2,6 @@
 import { nanoid } from 'nanoid';
 import { branchOf, type Chart, treeOf, walk } from '../../../core/chart';
 import { listAsJson } from '../../../core/list';
-import { readList } from '../../../core/read';
 import { listFormats } from '../../../core/write';
 import { kindFor } from '../../shared/fields';
 import { topmost } from './lines';
@@ -50,19 +49,29 @@ export interface Pasted {
   readonly count: number;
 }
 
+/** What was on the clipboard. */
+export interface Clipped {
+  /** Lines that were copied here. */
+  readonly own: string;
+  readonly text: string;
+}
+export const clipped = (data: DataTransfer): Clipped => ({ own: data.getData(OWN), text: data.getData('text/plain') });
+
 /**
- * What is on the clipboard as lines; undefined where it is none, or where somebody should look first.
+ * What is on the clipboard as lines; undefined where it is none, or where somebody should look first. What reads lists is
+ * fetched when it is first needed.
  */
-export function pastedLines(
-  data: DataTransfer,
+export async function pastedLines(
+  { own, text: plain }: Clipped,
   chart: Chart,
   place: Place,
   selected: string | null,
-): Pasted | undefined {
-  const kind = kindFor(chart.kind);
-  const own = data.getData(OWN);
-  const text = own || data.getData('text/plain');
+): Promise<Pasted | undefined> {
+  const text = own || plain;
   if (text.trim() === '') return undefined;
+  const { kindOf, readList } = await import('../../shared/whole-kinds');
+  const kind = kindOf(chart.kind);
+  if (!kind) return undefined;
   const read = readList(kind, text, { form: own ? 'json' : undefined, newId: () => nanoid(12) });
   if (!read.ok || read.list.problems.length > 0 || read.list.columns) return undefined;
   const { changes, first } = asChanges(read.list, chart, place, selected);

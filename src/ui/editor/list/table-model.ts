@@ -2,7 +2,7 @@
 import type { Change, Chart, FieldType } from '../../../core/chart';
 import { setsOf } from '../../../core/chart';
 import { type CellText, cellOf, writeCells } from '../../../core/edit';
-import type { Kind } from '../../../core/kinds';
+import type { KindOnPage } from '../../../core/kinds';
 import { fieldTypeOf, isYes, ownFields } from '../../../core/list';
 
 export interface TableColumn {
@@ -21,7 +21,7 @@ export interface TableColumn {
 const SET = 'set ';
 
 /** The name first, the kind's columns, the list's own, a column for each set. */
-export function tableColumns(chart: Chart, kind: Kind): TableColumn[] {
+export function tableColumns(chart: Chart, kind: KindOnPage): TableColumn[] {
   const used = new Set(Object.values(chart.items).flatMap(({ fields }) => Object.keys(fields)));
   const settings = chart.columns ?? {};
   const ticked = kind.draws.sets && Object.keys(chart.sets).length > 0;
@@ -63,7 +63,7 @@ export const TICK = 'x';
 
 export function tableCell(
   chart: Chart,
-  kind: Kind,
+  kind: KindOnPage,
   item: string,
   { id, set }: Pick<TableColumn, 'id' | 'set'>,
 ): string {
@@ -74,7 +74,7 @@ export function tableCell(
 /** The change that writes cells of the table; sentences about those that can't be. */
 export function writeTable(
   chart: Chart,
-  kind: Kind,
+  kind: KindOnPage,
   cells: readonly { readonly item: string; readonly column: TableColumn; readonly text: string }[],
 ): { change: Change | undefined; wrong: readonly string[] } {
   const plain: CellText[] = [];

@@ -1,7 +1,7 @@
 /** A block of cells put into the table: over the cells that are there, and as new lines beyond the last. */
 import { nanoid } from 'nanoid';
 import { apply, type Change, type Chart } from '../../../core/chart';
-import type { Kind } from '../../../core/kinds';
+import type { KindOnPage } from '../../../core/kinds';
 import type { Place } from './block';
 import { type TableColumn, writeTable } from './table-model';
 
@@ -19,7 +19,7 @@ export interface PastedBlock {
  */
 export function pasteBlock(
   chart: Chart,
-  kind: Kind,
+  kind: KindOnPage,
   rows: readonly string[],
   columns: readonly TableColumn[],
   { row: top, column: left }: Place,

@@ -1,6 +1,6 @@
 /** Handles on the tier rail: the gap after a tier, and the width of a column. Dragged, or moved by the arrow keys. */
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
-import { chosen, kindOf } from '../../../core/kinds';
+import { chosen, kindOnPage } from '../../../core/kinds';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
 
@@ -79,7 +79,7 @@ function Bar({
 export function RailGap(handle: Handle) {
   const { tier, name, zoom } = handle;
   const chart = useEditor((state) => state.chart);
-  const kind = kindOf(chart.kind);
+  const kind = kindOnPage(chart.kind);
   const drawn = useEditor((state) => state.composition?.gaps);
   if (!kind?.choices.some(({ key }) => key === 'tierGap') || !kind.byHand) return null;
   const value =
@@ -102,7 +102,7 @@ export function RailGap(handle: Handle) {
 /** The width of a column: the boxes of its tier get just this width. */
 export function RailWidth({ extent, ...handle }: Handle & { readonly extent: number }) {
   const { tier, name } = handle;
-  const kind = useEditor((state) => kindOf(state.chart.kind));
+  const kind = useEditor((state) => kindOnPage(state.chart.kind));
   if (!kind?.byHand) return null;
   const inside = { ...handle, at: handle.turned ? handle.at + 7 : handle.at - 7 };
   return (

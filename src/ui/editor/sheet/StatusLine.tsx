@@ -1,4 +1,4 @@
-import { kindOf } from '../../../core/kinds';
+import { kindOnPage } from '../../../core/kinds';
 import { LEAST_INITIAL } from '../../../core/pages';
 import { matterFor } from '../../shared/fields';
 import { shown, useEditor } from '../state/store';
@@ -13,7 +13,7 @@ const STEP = 1.25;
 export function StatusLine({ controls }: { controls: ViewControls }) {
   const composition = useEditor(shown);
   const page = useEditor((state) => state.chart.page);
-  const kind = useEditor((state) => kindOf(state.chart.kind));
+  const kind = useEditor((state) => kindOnPage(state.chart.kind));
   const matter = useEditor((state) => matterFor(state.chart));
   const items = composition?.scene.items.length ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;

@@ -75,7 +75,7 @@ export function FitForm() {
     if (found.fitted.candidates[at]?.change === null) change({ type: 'stand', stands: found.stands ?? null });
     setFound({ ...found, before: useEditor.getState().chart, ...take(found.fitted, at) });
   };
-  const may: (keyof FitAsked)[] = kind.fit
+  const may: (keyof FitAsked)[] = kind.ownFit
     ? ['direction', 'branches', 'gaps', 'order', 'turn', 'boxes']
     : [...(kind.choices.some((c) => c.type === 'choice' && c.fits) ? (['direction'] as const) : []), 'turn'];
   return (

@@ -2,7 +2,7 @@
 import { useId } from 'react';
 import { type Chart, type Condition, type Rule, TESTS } from '../../../../core/chart';
 import { tierLooks } from '../../../../core/compose';
-import type { Kind } from '../../../../core/kinds';
+import type { KindOnPage } from '../../../../core/kinds';
 import { houseFor } from '../../../../core/style';
 import { Row, Select } from '../../../shared/controls';
 import { cellText, itemName } from '../../../shared/fields';
@@ -13,7 +13,7 @@ import { LookParts } from './LookParts';
 export interface FormProps<R extends Rule = Rule> {
   readonly rule: R;
   readonly chart: Chart;
-  readonly kind: Kind;
+  readonly kind: KindOnPage;
   readonly fields: readonly { readonly value: string; readonly label: string }[];
   readonly onChange: (rule: Rule) => void;
 }

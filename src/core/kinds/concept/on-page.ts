@@ -1,0 +1,60 @@
+import type { KindOnPage } from '../kind';
+import { renamed } from '../naming';
+import { placeUnder } from '../place';
+import { beside, over, under } from '../typing';
+import { choices } from './choices';
+import { formats } from './files';
+import { graphOf } from './graph';
+import { cell, columns, outlineOf } from './list';
+import { starts } from './starts';
+import { typed } from './typing';
+
+export const conceptOnPage: KindOnPage = {
+  id: 'concept',
+  words: {
+    name: 'Concept map',
+    about: 'Ideas, and in words how each is linked to the next',
+    when: 'When ideas are linked in many ways, and the links say how.',
+    item: 'concept',
+    items: 'concepts',
+    under: 'Linked from',
+    top: 'Where the map begins',
+    unnamed: '?',
+    outline: 'Concepts under those that lead to them, linking phrases in brackets.',
+  },
+  columns,
+  line: () => ({ lead: 'phrase' }),
+  draws: { tree: true, roles: ['linking-phrase'], sets: false },
+  look: () => ({ line: 'straight', sizeRule: 'each' }),
+  formats,
+  starts,
+  choices,
+  holds: true,
+  structure(chart) {
+    const { concepts, tierOf, tiers, standsFor } = graphOf(chart);
+    return { order: concepts, tierOf, tiers, standsFor };
+  },
+  cell,
+  writeCell: (chart, item, field, text) =>
+    field === 'name'
+      ? renamed(chart, item, graphOf(chart).standsFor, text)
+      : field === 'from'
+        ? placeUnder(chart, item, field, text)
+        : undefined,
+  typed,
+  additions: [under('A linked idea', 'u'), beside('An idea beside it', 'b'), over('An idea that leads to it', 'a')],
+  writeOutline: outlineOf,
+  tierName: (_chart, _structure, tier) =>
+    tier === 1 ? 'Main idea' : tier === 2 ? '1 link away' : `${tier - 1} links away`,
+  face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1, field: 'name' }] }),
+  face0: [{ fields: ['name'], strong: true, size: 1 }],
+  near: {
+    maySame: () => true,
+    // Lines of one name are one concept: the second is only written as the first.
+    merge: (chart, keep, drop) => ({
+      type: 'edit-fields',
+      id: drop,
+      fields: { name: chart.items[keep]!.fields['name'] ?? '' },
+    }),
+  },
+};

@@ -1,0 +1,95 @@
+/** Family trees: people, couples and their children. Tiers are generations. Here is what screens need of it: no reading, no layout. */
+import type { Item } from '../../chart';
+import { dateIn } from '../../list';
+import type { KindOnPage } from '../kind';
+import { descendantsOf } from './ancestors';
+import { choices } from './choices';
+import { yearsOf } from './dates';
+import { writeCell } from './edit';
+import { familyOf, isUnknownParents, sexOf } from './family';
+import { pairFigure } from './figures';
+import { picturesIn, sameInFiles } from './gedcom';
+import { gedcomOf } from './gedcom-write';
+import { generationsOf } from './generations';
+import { outlineOf } from './outline';
+import { starts } from './starts';
+import { cell, columns } from './table';
+import { additions, nextPlace, typed } from './typing';
+import { shownPeople } from './view';
+
+const yearOf = ({ fields }: Item) => dateIn(fields['born'])?.year;
+
+/** Nothing is drawn of it. */
+const BARE = { opacity: 0, edgeWidth: 0, edgeDouble: false, shadow: false } as const;
+
+export const familyOnPage: KindOnPage = {
+  id: 'family',
+  words: {
+    name: 'Family tree',
+    about: 'People, their partners and children, generation by generation',
+    when: 'When people have partners and two parents: ancestors, households, pedigrees.',
+    item: 'person',
+    items: 'people',
+    under: 'Under',
+    top: 'Without known parents',
+    unnamed: 'Unknown',
+    outline: 'People under their parents, partners behind a plus.',
+  },
+  mutual: ['partner'],
+  sameRecords: sameInFiles,
+  picturesIn,
+  columns,
+  line: () => ({ lead: 'relation', tail: 'born' }),
+  draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
+  look: () => ({ width: 136 }),
+  starts,
+  choices,
+  structure(chart) {
+    const shown = shownPeople(chart);
+    const { of } = generationsOf(chart);
+    const order = familyOf(chart).people.filter((id) => shown.has(id));
+    // Generations of which nobody is shown are closed up.
+    const used = [...new Set(order.map((id) => of.get(id)!))].sort((a, b) => a - b);
+    const tierOf = new Map(order.map((id) => [id, used.indexOf(of.get(id)!) + 1]));
+    return { order, tierOf, tiers: used.length };
+  },
+  cell,
+  writeCell,
+  typed,
+  nextPlace,
+  additions,
+  writeOutline: outlineOf,
+  plus: '+',
+  formats: {
+    gedcom: {
+      label: 'GEDCOM',
+      about: 'For other programs that keep families: version 7, with what was read but is not shown here.',
+      mime: 'text/vnd.familysearch.gedcom',
+      ending: 'ged',
+      write: gedcomOf,
+    },
+  },
+  tierName: (_chart, _structure, tier) => `Generation ${tier}`,
+  face(item) {
+    const { fields } = item;
+    // Brothers and sisters whose parents are not known hang from a line without a box.
+    if (isUnknownParents(item)) return { lines: [], look: BARE };
+    const years = yearsOf(fields['born'], fields['died']);
+    const lines = [{ text: fields['name'] || 'Unknown', strong: true, size: 1, field: 'name' }];
+    if (years !== '') lines.push({ text: years, strong: false, size: 0.86, field: 'years' });
+    return fields['name'] ? { lines } : { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } };
+  },
+  beings: [
+    { id: 'woman', label: 'Women', is: (item) => sexOf(item) === 'f' },
+    { id: 'man', label: 'Men', is: (item) => sexOf(item) === 'm' },
+    { id: 'died', label: 'Who have died', is: ({ fields }) => (fields['died'] ?? '') !== '' },
+  ],
+  descent: (chart, item) => descendantsOf(familyOf(chart), item),
+  face0: [
+    { fields: ['name'], strong: true, size: 1 },
+    { fields: ['years'], strong: false, size: 0.86 },
+  ],
+  faceWords: [{ field: 'years', label: 'Years of life' }],
+  near: { maySame: (a, b) => !a.fields['born'] || !b.fields['born'] || yearOf(a) === yearOf(b) },
+  pairFigure,
+};
