@@ -31,6 +31,8 @@ const operationId = (method: string, path: string) =>
     .map((word) => word[0]!.toUpperCase() + word.slice(1))
     .join('');
 
+const METHODS: ReadonlySet<string> = new Set(['get', 'post', 'put', 'patch', 'delete']);
+
 export function openApi() {
   const described = document();
   const paths = Object.fromEntries(
@@ -39,7 +41,7 @@ export function openApi() {
       Object.fromEntries(
         Object.entries(methods).map(([method, operation]) => [
           method,
-          { operationId: operationId(method, path), ...(operation as object) },
+          METHODS.has(method) ? { operationId: operationId(method, path), ...(operation as object) } : operation,
         ]),
       ),
     ]),

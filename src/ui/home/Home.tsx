@@ -4,7 +4,7 @@ import type { ChartCard } from '../../server/charts';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { Button, Select } from '../shared/controls';
-import { later } from '../shared/later';
+import { later, whenIdle } from '../shared/later';
 import { isField, type Pasted, pastedFrom } from '../shared/pasted';
 import { Card } from './Card';
 import { ChosenBar, type Folder } from './ChosenBar';
@@ -94,11 +94,13 @@ export function Home({
   }, [q, bin, kind, sort, folder]);
   useEffect(() => {
     // Fonts and code are there by the time a list is pasted.
-    NewChart.fetch();
-    void import('../shared/composer').then(
-      ({ composeWorker }) => composeWorker(),
-      () => undefined,
-    );
+    return whenIdle(() => {
+      NewChart.fetch();
+      void import('../shared/composer').then(
+        ({ composeWorker }) => composeWorker(),
+        () => undefined,
+      );
+    });
   }, []);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {

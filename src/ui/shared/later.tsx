@@ -46,3 +46,13 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>): 
   );
   return Object.assign(Shown, { fetch: () => void once().catch(() => undefined) });
 }
+
+/** Does something once the browser has nothing else to do, or after a second. @returns the function that takes it back */
+export function whenIdle(work: () => void): () => void {
+  if (typeof requestIdleCallback !== 'function') {
+    const timer = setTimeout(work, 300);
+    return () => clearTimeout(timer);
+  }
+  const handle = requestIdleCallback(work, { timeout: 1_000 });
+  return () => cancelIdleCallback(handle);
+}
