@@ -171,6 +171,12 @@ try {
     await heard.ready;
     const times = [];
     const there = [asking(bases[0]), asking(bases[1])];
+    // Not counted: the second instance has only just begun.
+    for (let i = 0; i < 6; i++) {
+      const begun = performance.now();
+      await heard.of(await there[i % 2].edit(chart, i, `warm ${i}`), begun);
+      await wait(300);
+    }
     for (let i = 0; i < (short ? 5 : 30); i++) {
       const begun = performance.now();
       const revision = await there[i % 2].edit(chart, i, `stream ${i}`);
@@ -190,6 +196,8 @@ try {
       args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
     });
     const chart = await chartOf(500, 'First');
+    // As after the home page, which shows it.
+    await ask(`/api/charts/${chart.id}/picture?as=svg`);
     for (const [name, path, seen] of [
       ['home', '/', 'main'],
       ['editor', `/chart/${chart.id}`, 'svg [data-item]'],

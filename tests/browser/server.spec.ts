@@ -246,6 +246,8 @@ test('pages ask for no more scripts than they may', async ({ request }) => {
 
 test('the picture of a chart stands before the page can draw by itself', async ({ page, request }) => {
   const id = await newChart(request);
+  // As the home page shows it.
+  await request.get(`/api/charts/${id}/picture?as=svg`);
   // Scripts never come: what is seen is in the page.
   await page.route('**/_astro/**/*.js', (route) => route.abort());
   await page.route('**/_astro/*.js', (route) => route.abort());

@@ -3,7 +3,7 @@ import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate } from '../http';
 import type { Asked } from '../http/endpoint';
 import { build } from '../version';
-import { type PictureType, pictureTypes } from './types';
+import { DPI, type PictureType, pictureTypes } from './types';
 
 export interface PictureAsked {
   readonly type: PictureType | 'application/json';
@@ -16,6 +16,17 @@ export interface PictureAsked {
   /** The picture as cards and other sites show it: all of it, to be looked at. */
   readonly plain: boolean;
 }
+
+const PLAIN: PictureAsked = {
+  type: pictureTypes.svg,
+  dpi: DPI.initial,
+  page: null,
+  branch: null,
+  downTo: null,
+  save: false,
+  outlined: false,
+  plain: true,
+};
 
 function typeOf(request: Request, as: string | null): PictureAsked['type'] {
   if (as === null)
@@ -56,6 +67,9 @@ export function tagOf({ type, dpi, page, branch, downTo, outlined }: PictureAske
   // Weak: packed or not, it is the same picture.
   return `W/"${build}-${revision}-${type}-${dpi}-${encodeURIComponent(rest)}"`;
 }
+
+/** By which the whole picture of a chart, as it is looked at, is kept. */
+export const plainKey = (id: string, revision: number): string => `${id} ${tagOf(PLAIN, revision)}`;
 
 /** Whether an `If-None-Match` names a tag (RFC 9110, 13.1.2): one of several, also as a weak one, or any. */
 export function isNamed(tag: string, header: string | null): boolean {

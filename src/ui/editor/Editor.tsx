@@ -31,6 +31,8 @@ const LATER = [panels.arrange, panels.style, panels.check, panels.deliver, ...li
 
 interface Props {
   readonly id: string;
+  /** The server has its picture ready. */
+  readonly pictured: boolean;
   readonly chart: Chart;
   readonly revision: number;
   readonly steps: readonly { readonly origin: Origin; readonly inverse: Change; readonly key?: string | null }[];
@@ -52,10 +54,10 @@ export function Editor(loaded: Props) {
       stop();
     };
   }, []);
-  const pictured = useEditor((state) => state.composition !== null);
+  const composed = useEditor((state) => state.composition !== null);
   useEffect(() => {
-    if (pictured) for (const part of LATER) part.fetch();
-  }, [pictured]);
+    if (composed) for (const part of LATER) part.fetch();
+  }, [composed]);
   useKeys();
   usePastedPictures();
   const stage = useEditor((state) => state.stage);
@@ -97,7 +99,7 @@ export function Editor(loaded: Props) {
           if (next !== PANEL.folded) setWidth(next);
         }}
       />
-      <Sheet />
+      <Sheet waiting={loaded.pictured ? loaded.id : undefined} />
       <Message />
       <Print />
       <Help />

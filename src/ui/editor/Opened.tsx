@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { call } from '../shared/api';
 import { Button } from '../shared/controls';
-import { FirstPicture, MOST_PICTURED } from '../shared/FirstPicture';
+import { FirstPicture } from '../shared/FirstPicture';
 import { Editor } from './Editor';
 import { words } from './words';
 
@@ -23,15 +23,24 @@ async function fetched(id: string): Promise<OpenedChart | string> {
   return { ...stored.value, steps: steps.ok ? steps.value.steps : [] };
 }
 
-export function Opened({ id, lines, opened: here }: { id: string; lines: number; opened: OpenedChart | null }) {
+export function Opened({
+  id,
+  pictured,
+  opened: here,
+}: {
+  id: string;
+  /** The server has its picture ready. */
+  pictured: boolean;
+  opened: OpenedChart | null;
+}) {
   const [opened, setOpened] = useState<OpenedChart | string | null>(here);
   const [tries, setTries] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each try fetches once
   useEffect(() => {
     if (!here) void fetched(id).then(setOpened);
   }, [id, tries]);
-  if (opened && typeof opened !== 'string') return <Editor id={id} {...opened} />;
-  if (opened === null) return <FirstPicture id={lines > MOST_PICTURED ? undefined : id} whole />;
+  if (opened && typeof opened !== 'string') return <Editor id={id} pictured={pictured} {...opened} />;
+  if (opened === null) return <FirstPicture id={pictured ? id : undefined} whole />;
   return (
     <div role="alert" className="flex flex-col items-start gap-3 p-10">
       <p>{words.notOpened(opened)}</p>

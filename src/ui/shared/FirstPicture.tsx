@@ -1,6 +1,6 @@
 /** A chart as the server draws it: seen before the page can draw by itself, at the same place. */
 
-/** Drawings of longer charts take the server as long as the page itself. */
+/** Drawings of longer charts are larger than all of the page. */
 export const MOST_PICTURED = 2_000;
 
 /**

@@ -3,7 +3,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { edgeKey } from '../../../core/scene';
 import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { edgeAt } from '../../shared/edge-at';
-import { FirstPicture, MOST_PICTURED } from '../../shared/FirstPicture';
+import { FirstPicture } from '../../shared/FirstPicture';
 import { itemName } from '../../shared/fields';
 import { SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
@@ -35,11 +35,8 @@ import { stepTo } from './walk';
 /** A line is picked from so far away, in pixels. */
 const EDGE_REACH = 6;
 
-export function Sheet() {
-  // Until the first picture is composed, that of the server.
-  const waiting = useEditor((state) =>
-    shown(state) || state.id === '' || Object.keys(state.chart.items).length > MOST_PICTURED ? null : state.id,
-  );
+/** @param waiting the chart whose picture the server has, until it is composed here */
+export function Sheet({ waiting }: { waiting: string | undefined }) {
   const scene = useEditor((state) => shown(state)?.scene);
   // A line that only names an item which stands elsewhere is seen there.
   const selected = useEditor((state) =>
@@ -170,7 +167,7 @@ export function Sheet() {
         {scene && scene.bands.length > 0 && <TierRail scene={scene} live={live} />}
         {/* Contained: what changes in the list must not lay the sheet out anew. */}
         <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden contain-strict">
-          {waiting && <FirstPicture id={waiting} />}
+          {!scene && waiting && <FirstPicture id={waiting} />}
           <svg
             ref={svg}
             className={`scene absolute inset-0 h-full w-full touch-none ${taken ? 'cursor-crosshair' : ''}`}

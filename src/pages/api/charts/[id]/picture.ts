@@ -1,7 +1,7 @@
 import { getHead } from '../../../../server/charts';
 import { endpoint, paramOf } from '../../../../server/http';
 import { heavy } from '../../../../server/jobs';
-import { isNamed, pictureAsked, tagOf } from '../../../../server/pictures/asked';
+import { isNamed, pictureAsked, plainKey, tagOf } from '../../../../server/pictures/asked';
 import { keepPicture, keptPicture } from '../../../../server/pictures/kept';
 
 /** What somebody looks at; a file of pages may take long. */
@@ -15,7 +15,7 @@ export const ALL = endpoint({
     const tag = tagOf(asked, revision);
     if (isNamed(tag, context.request.headers.get('if-none-match')))
       return new Response(null, { status: 304, headers: { etag: tag, 'cache-control': 'private, no-cache' } });
-    const key = `${id} ${tag}`;
+    const key = plainKey(id, revision);
     const kept = asked.plain ? keptPicture(key) : undefined;
     if (kept) return new Response(kept.body, { headers: kept.headers });
     const response = await (asked.type === 'application/pdf' ? filed : seen)(context, who);
