@@ -3,7 +3,7 @@ import { getViteConfig } from 'astro/config';
 
 export default getViteConfig({
   test: {
-    include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/corpus/*.test.ts'],
+    include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/corpus/*.test.ts', 'tests/server/*.test.ts'],
     benchmark: { include: ['bench/**/*.bench.ts'] },
     environment: 'node',
     setupFiles: ['tests/support/laws.ts'],

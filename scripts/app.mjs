@@ -91,34 +91,32 @@ function begin(req, res) {
   return locals;
 }
 
-const answer = async (req, res) => {
-  const locals = begin(req, res);
-  if (!METHODS.has(req.method)) return plain(res, 405, 'This method is not known here.');
-  if (answersMetrics(req, res, own.metricsToken)) return;
+/** What the application answers; files are sent before, and not counted. */
+async function fromApp(req, res, locals) {
   const seconds = await waitOf(locals.address);
-  if (seconds !== undefined)
-    return problem(
-      res,
-      429,
-      'too-often',
-      'Too many at once',
-      `Too many requests come from this address; wait ${seconds} s.`,
-      {
-        'retry-after': String(seconds),
-      },
-    );
+  if (seconds !== undefined) {
+    const detail = `Too many requests come from this address; wait ${seconds} s.`;
+    return problem(res, 429, 'too-often', 'Too many at once', detail, { 'retry-after': String(seconds) });
+  }
   // The framework's picture service would fetch and scale whatever it is asked to.
   if (/^\/_image(?:[/?]|$)/.test(req.url)) return plain(res, 404, 'There is nothing at this address.');
-  const app = () => packed(req, res, () => handler(req, res, undefined, locals));
+  packed(req, res, () => handler(req, res, undefined, locals));
+}
+
+function answer(req, res) {
+  const locals = begin(req, res);
+  const failed = (error) => {
+    log.error({ error: error.message, request: locals.requestId }, 'not answered');
+    if (!res.headersSent) plain(res, 500, 'Something went wrong here.');
+  };
+  if (!METHODS.has(req.method)) return plain(res, 405, 'This method is not known here.');
+  if (answersMetrics(req, res, own.metricsToken)) return;
+  const app = () => fromApp(req, res, locals).catch(failed);
   if (req.method === 'GET' || req.method === 'HEAD') files(req, res, app);
   else app();
-};
-const server = createServer(TIMES, (req, res) => {
-  answer(req, res).catch((error) => {
-    log.error({ error: error.message }, 'not answered');
-    if (!res.headersSent) plain(res, 500, 'Something went wrong here.');
-  });
-});
+}
+
+const server = createServer(TIMES, answer);
 server.setTimeout(STANDSTILL_MS);
 // Whoever asks before it sends a large body is told at once.
 server.on('checkContinue', (req, res) => {

@@ -54,10 +54,15 @@ export async function besiegeStart(told) {
     const npm = spawn('npm', ['start'], {
       cwd: root,
       detached: true,
-      stdio: 'ignore',
+      stdio: ['ignore', 'pipe', 'ignore'],
       env: { ...process.env, DB_CLUSTER, PORT: String(port), HOST: '127.0.0.1', DATABASE_URL: '' },
     });
-    const took = await until(async () => (await status()) === 200, 120);
+    // It says so itself: a server that answers before that still counts as starting.
+    let ready = false;
+    npm.stdout.on('data', (text) => {
+      ready ||= String(text).includes('is ready');
+    });
+    const took = await until(async () => ready && (await status()) === 200, 120);
     if (took === undefined) throw new Error('npm start did not get ready in 120 s');
     return npm.pid;
   };

@@ -1,4 +1,5 @@
 /** Pictures of scenes as files. */
+import { createHash } from 'node:crypto';
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { FaceId } from '../../core/faces';
 import { type Scene, sceneSvg, type TextMark } from '../../core/scene';
@@ -65,6 +66,12 @@ export async function picture(
   return pictureFile(first.title, type, body, save);
 }
 
+/** The styles that a document brings, by what is in them (CSP 3, hash sources). */
+function stylesOf(body: string | Buffer): string {
+  const style = typeof body === 'string' ? /<style>([^<]*)<\/style>/.exec(body)?.[1] : undefined;
+  return style === undefined ? "'none'" : `'sha256-${createHash('sha256').update(style).digest('base64')}'`;
+}
+
 /** A picture as an answer. */
 export function pictureFile(title: string, type: PictureType, body: string | Buffer, save: boolean): Response {
   const ending = Object.entries(pictureTypes).find(([, of]) => of === type)![0];
@@ -73,7 +80,7 @@ export function pictureFile(title: string, type: PictureType, body: string | Buf
       'content-type': type === 'image/svg+xml' ? `${type}; charset=utf-8` : type,
       'content-disposition': disposition(title, ending, save),
       // An SVG opened by itself is a document: it needs its own fonts and styles and nothing else.
-      'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:",
+      'content-security-policy': `default-src 'none'; style-src ${stylesOf(body)}; font-src data:; img-src data:`,
       'cache-control': 'private, no-cache',
     },
   });
