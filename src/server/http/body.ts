@@ -23,11 +23,16 @@ export async function readBytes(request: Request, limit = BODY_LIMIT, advice = '
   if (Number(request.headers.get('content-length') ?? 0) > DRAINED) throw tooLarge();
   let chunks: Uint8Array[] = [];
   let size = 0;
-  for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
-    size += chunk.byteLength;
-    if (size > DRAINED) throw tooLarge();
-    if (size <= limit) chunks.push(chunk);
-    else chunks = [];
+  try {
+    for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
+      size += chunk.byteLength;
+      if (size > DRAINED) break;
+      if (size <= limit) chunks.push(chunk);
+      else chunks = [];
+    }
+  } catch {
+    // Whoever sent it is gone, or was too slow.
+    throw new ApiError(400, 'cut-off', 'The body ended before all of it was here.');
   }
   if (size > limit) throw tooLarge();
   return Buffer.concat(chunks);

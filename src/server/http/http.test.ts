@@ -49,6 +49,13 @@ describe('bodies', () => {
     expect(await readBytes(post('ä'.repeat(100)), 200)).toHaveLength(200);
     expect(await status(readBytes(post('ä'.repeat(101)), 200))).toBe(413);
   });
+  it('that break off are no fault of the database', async () => {
+    const stream = new ReadableStream({
+      pull: (controller) => controller.error(Object.assign(new Error('aborted'), { code: 'ECONNRESET' })),
+    });
+    const cut = new Request('http://t/', { method: 'POST', body: stream, duplex: 'half' } as RequestInit);
+    expect(await status(readBytes(cut))).toBe(400);
+  });
   it('that are wrong are told apart', async () => {
     expect(await status(readJson(post('{'), schema))).toBe(400);
     expect(await status(readJson(post('{"list":1}'), schema))).toBe(422);
