@@ -1,6 +1,5 @@
 import type { KindOnPage } from '../kind';
-import { renamed } from '../naming';
-import { placeUnder } from '../place';
+import { namedCells } from '../naming';
 import { beside, over, under } from '../typing';
 import { choices } from './choices';
 import { formats } from './files';
@@ -35,12 +34,7 @@ export const conceptOnPage: KindOnPage = {
     return { order: concepts, tierOf, tiers, standsFor };
   },
   cell,
-  writeCell: (chart, item, field, text) =>
-    field === 'name'
-      ? renamed(chart, item, graphOf(chart).standsFor, text)
-      : field === 'from'
-        ? placeUnder(chart, item, field, text)
-        : undefined,
+  writeCell: namedCells(graphOf),
   typed,
   additions: [under('A linked idea', 'u'), beside('An idea beside it', 'b'), over('An idea that leads to it', 'a')],
   writeOutline: outlineOf,

@@ -3,8 +3,7 @@ import type { Chart } from '../../chart';
 import { showNumber } from '../../list';
 import { chosen } from '../choices';
 import type { KindOnPage } from '../kind';
-import { renamed } from '../naming';
-import { placeUnder } from '../place';
+import { namedCells } from '../naming';
 import { beside, over, typedFields, under, withFields } from '../typing';
 import { choices } from './choices';
 import { cell, columns, outlineOf, split } from './list';
@@ -45,12 +44,7 @@ export const decisionOnPage: KindOnPage = {
     return { order, tierOf, tiers: order.length === 0 ? 0 : last + 1, standsFor };
   },
   cell,
-  writeCell: (chart, item, field, text) =>
-    field === 'name'
-      ? renamed(chart, item, stepsOf(chart).standsFor, text)
-      : field === 'from'
-        ? placeUnder(chart, item, field, text)
-        : undefined,
+  writeCell: namedCells(stepsOf),
   typed(chart, item, text) {
     const fields = typedFields(split, text, chart.items[item]!.parent === null ? 0 : 1, []);
     return fields && withFields(item, fields);
