@@ -140,8 +140,9 @@ test('pictures are known again by their tag, weakly, and by any that names it', 
 });
 
 test('lists of charts link to their next page', async ({ request }) => {
-  for (let i = 0; i < 61; i++) await newChart(request, 'One\n', `Paged ${i}`);
-  const answer = await request.get('/api/charts?q=Paged');
+  const name = `Paged${Date.now()}`;
+  for (let i = 0; i < 61; i++) await newChart(request, 'One\n', `${name} ${i}`);
+  const answer = await request.get(`/api/charts?q=${name}`);
   const { next } = await answer.json();
   const link = /^<([^>]+)>; rel="next"$/.exec(answer.headers()['link'] ?? '')?.[1];
   expect(link).toBeDefined();
