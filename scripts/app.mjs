@@ -4,7 +4,7 @@ import { setMaxListeners } from 'node:events';
 import { createServer } from 'node:http';
 import compression from 'compression';
 import sirv from 'sirv';
-import { settings, WrongSetting } from '../src/server/settings.mjs';
+import { BODY_LIMIT, settings, WrongSetting } from '../src/server/settings.mjs';
 import { addressOf, rateLimit } from './lib/callers.mjs';
 import { logger } from './lib/log.mjs';
 import { answersMetrics, measured } from './lib/measures.mjs';
@@ -36,8 +36,6 @@ const TIMES = {
 };
 /** A client that takes nothing of its answer for so long is let go; streams send more often. */
 const STANDSTILL_MS = 120_000;
-/** Largest body that anything here takes. */
-const MOST_BODY = 10 * 1024 * 1024;
 const METHODS = new Set(['GET', 'HEAD', 'OPTIONS', 'POST', 'PUT', 'PATCH', 'DELETE']);
 
 const plain = (res, status, words) => {
@@ -120,13 +118,13 @@ const server = createServer(TIMES, answer);
 server.setTimeout(STANDSTILL_MS);
 // Whoever asks before it sends a large body is told at once.
 server.on('checkContinue', (req, res) => {
-  if (Number(req.headers['content-length'] ?? 0) > MOST_BODY)
+  if (Number(req.headers['content-length'] ?? 0) > BODY_LIMIT)
     return problem(
       res,
       413,
       'too-large',
       'Too large',
-      `The body is larger than ${MOST_BODY / 1024 / 1024} MB; split the list.`,
+      `The body is larger than ${BODY_LIMIT / 1024 / 1024} MB; split the list.`,
       {
         connection: 'close',
       },

@@ -8,7 +8,7 @@ import { build } from '../../scripts/lib/build.mjs';
 import { output, root } from '../../scripts/lib/run.mjs';
 import { freePort, launch } from '../../scripts/lib/serve.mjs';
 import { packages, postgres } from '../../scripts/lib/setup.mjs';
-import { asking, at, followers, listOf, postgresClient, ready } from './parts.mjs';
+import { asking, at, followers, listOf, logOf, postgresClient, ready } from './parts.mjs';
 
 const short = process.argv.includes('--short');
 const noteAt = process.argv.indexOf('--note');
@@ -50,12 +50,13 @@ try {
       const before = await sizeOf();
       // Whole pages are logged after a checkpoint: the median is without them.
       for (let i = 0; i < (short ? 10 : 100); i++) {
-        const from = (await db.query('SELECT pg_current_wal_insert_lsn() AS at')).rows[0].at;
-        const begun = performance.now();
-        await edit(chart, i, `letter ${i}`);
-        times.push(performance.now() - begun);
-        const { rows } = await db.query('SELECT pg_wal_lsn_diff(pg_current_wal_insert_lsn(), $1) AS bytes', [from]);
-        bytes.push(Number(rows[0].bytes));
+        bytes.push(
+          await logOf(db, async () => {
+            const begun = performance.now();
+            await edit(chart, i, `letter ${i}`);
+            times.push(performance.now() - begun);
+          }),
+        );
       }
       const grown = (await sizeOf()) - before;
       const opened = [];

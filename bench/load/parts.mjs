@@ -27,6 +27,14 @@ export async function postgresClient(connectionString) {
   return client;
 }
 
+/** Bytes of the database's log that some work writes. */
+export async function logOf(db, work) {
+  const from = (await db.query('SELECT pg_current_wal_insert_lsn() AS at')).rows[0].at;
+  await work();
+  const { rows } = await db.query('SELECT pg_wal_lsn_diff(pg_current_wal_insert_lsn(), $1) AS bytes', [from]);
+  return Number(rows[0].bytes);
+}
+
 export function asking(base) {
   const ask = async (path, init = {}, limit = 60_000) => {
     const response = await fetch(base + path, { ...init, signal: AbortSignal.timeout(limit) });

@@ -3,7 +3,7 @@
 import { build as bundle } from 'esbuild';
 import { output, root } from '../../scripts/lib/run.mjs';
 import { packages, postgres } from '../../scripts/lib/setup.mjs';
-import { at, listOf, postgresClient } from './parts.mjs';
+import { at, listOf, logOf, postgresClient } from './parts.mjs';
 
 /** A snapshot is written after so many changes. */
 const SNAPSHOT = 200;
@@ -27,9 +27,6 @@ const { apply, kindOf, chartOfList, readList } = await import(
   `data:text/javascript;base64,${Buffer.from(outputFiles[0].text).toString('base64')}`
 );
 const db = await postgresClient(output('bash', [`${root}scripts/db.sh`, 'start'], DATABASE));
-const wal = async () => (await db.query('SELECT pg_current_wal_insert_lsn() AS at')).rows[0].at;
-const since = async (from) =>
-  Number((await db.query('SELECT pg_wal_lsn_diff(pg_current_wal_insert_lsn(), $1) AS bytes', [from])).rows[0].bytes);
 
 try {
   await db.query(`CREATE TABLE whole (id text PRIMARY KEY, value jsonb NOT NULL);
@@ -65,11 +62,8 @@ try {
           if (n % SNAPSHOT === SNAPSHOT - 1)
             await db.query('UPDATE whole SET value = $2 WHERE id = $1', [id, JSON.stringify(value)]);
         },
-      })) {
-        const from = await wal();
-        await write();
-        ways[way].push(await since(from));
-      }
+      }))
+        ways[way].push(await logOf(db, write));
     }
     const timed = async (open) => {
       const times = [];

@@ -2,9 +2,7 @@
 import { type Change, type Chart, type FieldType, firstOrders, nameOrderOf, type Tree, treeOf, walk } from './chart';
 import { type CellText, cellOf, fieldNamed, writeCells } from './edit';
 import type { KindOnPage } from './kinds';
-import type { NameOrder } from './languages';
-import { byType, familyKey, fieldTypeOf, SOFT_BREAK, tidy } from './list';
-import { rememberedText } from './remember';
+import { byFamily, byType, fieldTypeOf, SOFT_BREAK, tidy } from './list';
 
 export interface Worked {
   /** Absent where there is nothing to do. */
@@ -20,15 +18,6 @@ const done = (kind: KindOnPage, chart: Chart, cells: readonly CellText[]): Worke
 export function linesIn(chart: Chart, branch: string | null): string[] {
   const tree = treeOf(chart.items);
   return walk(tree, branch === null ? tree.tops : [branch]).map(({ id }) => id);
-}
-
-/** The order of names by their families; those that say nothing come last. */
-function byFamily(order: NameOrder, words: (a: string, b: string) => number): (a: string, b: string) => number {
-  const keyOf = rememberedText((name) => familyKey(name, order));
-  return (a, b) => {
-    const [one, two] = [keyOf(a), keyOf(b)];
-    return one.reduce<number>((found, part, i) => found || words(part, two[i]!), 0) || words(a, b);
-  };
 }
 
 /**
@@ -47,7 +36,8 @@ export function sortLines(
   const tree: Tree = treeOf(chart.items);
   const type: FieldType = fieldTypeOf(chart, kind.columns, field);
   const words = byType(type, chart.language);
-  const order = families ? byFamily(nameOrderOf(chart), words) : words;
+  const family = byFamily(nameOrderOf(chart), words);
+  const order = families ? (a: string, b: string) => family(a, b) || words(a, b) : words;
   const places: Record<string, { parent: string | null; order: string }> = {};
   const parents = branch === null ? [null, ...linesIn(chart, null)] : linesIn(chart, branch);
   for (const parent of parents) {

@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import type { Picture } from '../core/chart';
 import { type Source, sourceOf, UnreadableFile } from '../core/formats';
-import { ApiError, BODY_LIMIT, isJsonType, readBytes } from './http';
+import { ApiError, isJsonType, readBytes } from './http';
 import { keepPicture } from './item-pictures';
 import type { Who } from './who';
 
@@ -41,7 +41,7 @@ const withoutEnding = (name: string): string =>
 
 /** @throws 413 for too large a file, 422 for one that can't be read, in words */
 export async function listFileOf(request: Request): Promise<ListFile> {
-  const bytes = await readBytes(request, BODY_LIMIT);
+  const bytes = await readBytes(request);
   try {
     return {
       ...(await sourceOf(bytes)),

@@ -41,6 +41,9 @@ const schema = z.object({
   LOG_REQUESTS: yes.default(true),
 });
 
+/** Largest body that anything here takes, in bytes. */
+export const BODY_LIMIT = 10 * 1024 * 1024;
+
 /** A value that can't be meant: the start ends with these words. */
 export class WrongSetting extends Error {}
 

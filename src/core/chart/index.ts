@@ -18,7 +18,6 @@ export {
   type Part,
   type Parts,
   readingStored,
-  readStored,
   type StoredChange,
   type StoredValue,
   storedChange,

@@ -2,10 +2,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { carried, readAs } from '../../../tests/support/kinds';
+import { finish } from '../steps';
 import type { Change } from './changes';
 import { type Chart, chartSchema } from './model';
 import {
-  readStored,
+  readingStored,
   type StoredValue,
   storedChange,
   storedOf,
@@ -14,6 +15,8 @@ import {
   upgraded,
   VERSION,
 } from './stored';
+
+const readStored = (stored: StoredValue) => finish(readingStored(stored));
 
 const { chart } = readAs('org', 'Ada Fenn | Head\n\tBo Veld | Keeper\n\tCy Moor | Porter\n');
 const ids = Object.keys(chart.items);

@@ -3,6 +3,7 @@
  * brought up by numbered steps, one from each version to the next, which stay for ever.
  */
 import type { z } from 'zod';
+import type { Steps } from '../steps';
 import { type Chart, chartSchema } from './model';
 
 /** The records of a chart that are stored entry by entry. */
@@ -85,7 +86,7 @@ const AT_ONCE = 500;
  * can do other things in between. Values are taken as they are: what a later version added to them is not lost.
  * @throws UnreadableChart
  */
-export function* readingStored(stored: StoredValue): Generator<void, Chart> {
+export function* readingStored(stored: StoredValue): Steps<Chart> {
   const { settings, parts } = upgraded(stored);
   held(settingsSchema, settings, 'settings');
   let looked = 0;
@@ -95,15 +96,6 @@ export function* readingStored(stored: StoredValue): Generator<void, Chart> {
       if (++looked % AT_ONCE === 0) yield;
     }
   return { items: {}, links: {}, sets: {}, notes: {}, ...settings, ...parts } as unknown as Chart;
-}
-
-/** The same in one go. */
-export function readStored(stored: StoredValue): Chart {
-  const steps = readingStored(stored);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
 }
 
 /** A chart as it is stored. */

@@ -1,5 +1,6 @@
 /** Names of people taken apart: what is the family's, what is one's own, and the particles between them. */
 import type { NameOrder } from '../languages';
+import { rememberedText } from '../remember';
 import { folded } from './words';
 
 /** Titles and marks of rank before or after a name (common practice), folded. */
@@ -63,10 +64,17 @@ export function nameParts(name: string, order: NameOrder): NameParts {
 }
 
 /**
- * What a name is sorted by: family name, given names, then particles. Particles that are written small do not count, those
- * that are written large do (common practice of indexes: "van der Veld" under V of Veld, "Van Damme" under Van).
+ * The order of names by family name, given names, then particles. Particles that are written small do not count before
+ * that, those that are written large do (common practice of indexes: "van der Veld" under V of Veld, "Van Damme" under Van).
+ * @param compare the order of words
  */
-export function familyKey(name: string, order: NameOrder): readonly [family: string, given: string, particles: string] {
-  const { family, given, particles } = nameParts(name, order);
-  return [family, given, particles];
+export function byFamily(
+  order: NameOrder,
+  compare: (a: string, b: string) => number,
+): (a: string, b: string) => number {
+  const partsOf = rememberedText((name) => nameParts(name, order));
+  return (a, b) => {
+    const [one, two] = [partsOf(a), partsOf(b)];
+    return compare(one.family, two.family) || compare(one.given, two.given) || compare(one.particles, two.particles);
+  };
 }

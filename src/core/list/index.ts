@@ -12,7 +12,7 @@ export {
 } from './compare';
 export { dateIn, dateKey, type LooseDate } from './dates';
 export { looksLikeLdif, looksLikeVcard, tableOfLdif, tableOfVcards } from './directories';
-export { familyKey, nameParts } from './family-names';
+export { byFamily, nameParts } from './family-names';
 export { byType, isYes, natural, showField } from './format';
 export { inLanguages } from './headings';
 export { jsonForm, listAsJson } from './json';

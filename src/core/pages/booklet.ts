@@ -7,7 +7,7 @@ import { arranged as arrangedAs, onto, type Prepared, paint, prepare, SUBTITLE, 
 import { inFont } from '../faces';
 import { type FitAllowed, matterOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
-import { familyKey } from '../list';
+import { byFamily } from '../list';
 import type { Scene } from '../scene';
 import { type Fonts, shortened } from '../text';
 import { columnPages, type Entry, type PageSet } from './columns';
@@ -294,15 +294,11 @@ function overview(
 function nameIndex(chart: Chart, ids: readonly string[], pageOf: (id: string) => number): Entry[] {
   const { compare } = new Intl.Collator(chart.language ?? 'en');
   // Where it was said which part is the family name, an index goes by it.
-  const keyOf = ({ text }: Entry): readonly string[] => (chart.nameOrder ? familyKey(text, chart.nameOrder) : [text]);
+  const order = chart.nameOrder ? byFamily(chart.nameOrder, compare) : compare;
   return ids
     .flatMap((id) => {
       const { name = '', post = '' } = chart.items[id]!.fields;
       return name === '' ? [] : [{ text: name, quiet: post, page: pageOf(id), level: 0 }];
     })
-    .map((entry) => ({ entry, key: keyOf(entry) }))
-    .sort(
-      (a, b) => a.key.reduce((found, part, i) => found || compare(part, b.key[i]!), 0) || a.entry.page - b.entry.page,
-    )
-    .map(({ entry }) => entry);
+    .sort((a, b) => order(a.text, b.text) || a.page - b.page);
 }

@@ -14,6 +14,12 @@ export interface StoredChart {
   readonly chart: Chart;
   readonly changedAt: string;
 }
+export interface ChartHead {
+  readonly revision: number;
+  readonly items: number;
+  readonly title: string;
+  readonly changedAt: string;
+}
 export interface ChartCard {
   readonly id: string;
   readonly kind: string;
@@ -33,18 +39,15 @@ export const notThere = () => new ApiError(404, 'not-found', 'There is no such c
 export const createChart = (who: Who, id: string, chart: Chart): Promise<void> =>
   transaction((client) => insertChart(client, who.account, id, chart));
 
-/** @throws 404 where the account has no such chart, or it is in the bin; 422 where what is stored can't be read */
-export async function getChart(who: Who, id: string): Promise<StoredChart> {
+/**
+ * @param head where it is known already: it is not asked for again
+ * @throws 404 where the account has no such chart, or it is in the bin; 422 where what is stored can't be read
+ */
+export async function getChart(who: Who, id: string, head?: ChartHead): Promise<StoredChart> {
   const known = kept.last(id);
   if (known) {
-    const rows = await query<{ revision: number; changed_at: Date }>(
-      'SELECT revision, changed_at FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
-      [id, who.account],
-    );
-    const [row] = rows;
-    if (!row) throw notThere();
-    if (row.revision === known.revision)
-      return { id, chart: known.value, revision: row.revision, changedAt: row.changed_at.toISOString() };
+    const { revision, changedAt } = head ?? (await getHead(who, id));
+    if (revision === known.revision) return { id, chart: known.value, revision, changedAt };
   }
   const found = await getValue(who, id);
   const chart = await readValue(id, found.stored);
@@ -60,13 +63,14 @@ export async function getValue(who: Who, id: string): Promise<FoundValue> {
 }
 
 /** What is known of a chart without reading it. @throws 404 where the account has no such chart, or it is in the bin */
-export async function getHead(who: Who, id: string): Promise<{ revision: number; items: number; title: string }> {
-  const rows = await query<{ revision: number; items: number; title: string }>(
-    'SELECT revision, items, title FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
+export async function getHead(who: Who, id: string): Promise<ChartHead> {
+  const [row] = await query<Omit<ChartHead, 'changedAt'> & { changed_at: Date }>(
+    'SELECT revision, items, title, changed_at FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
     [id, who.account],
   );
-  if (!rows[0]) throw notThere();
-  return rows[0];
+  if (!row) throw notThere();
+  const { changed_at, ...head } = row;
+  return { ...head, changedAt: changed_at.toISOString() };
 }
 
 /** @throws 404 where the account has no such chart, or it is in the bin */

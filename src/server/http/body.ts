@@ -1,13 +1,13 @@
 /** Request bodies: read up to a limit, parsed, held against a schema. */
 import type { z } from 'zod';
 import { depthOfJson } from '../../core/list';
+import { BODY_LIMIT } from '../settings.mjs';
 import { BROKEN } from './broken';
 import { ApiError, type ProblemDetail } from './problem';
 
 const MB = 1024 * 1024;
 /** Lists up to 8 MB; a body that carries one in JSON is a little larger. */
 export const LIST_LIMIT = 8 * MB;
-export const BODY_LIMIT = 10 * MB;
 /** Deeper nesting than any body of ours has; it would only cost the parser its stack. */
 const DEPTH_LIMIT = 64;
 

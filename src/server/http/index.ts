@@ -1,6 +1,6 @@
 export { negotiate } from './accept';
 export { keyOf, printOf } from './answers';
-export { BODY_LIMIT, isJsonType, LIST_LIMIT, meets, readBytes, readJson } from './body';
+export { isJsonType, LIST_LIMIT, meets, readBytes, readJson } from './body';
 export { type Asked, answerError, endpoint, type Handler, json, numberOf, paramOf, textOf, textsOf } from './endpoint';
 export { once } from './once';
 export { ApiError, problemResponse } from './problem';

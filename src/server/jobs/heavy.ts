@@ -1,6 +1,6 @@
 /** Requests that take long: handed to a worker thread where there are any, else carried out here. */
 
-import { BODY_LIMIT, readBytes } from '../http/body';
+import { readBytes } from '../http/body';
 import type { Handler } from '../http/endpoint';
 import { ApiError } from '../http/problem';
 import { settings } from '../settings.mjs';
@@ -53,7 +53,7 @@ export function heavy(name: HandlerName, urgency: Urgency): Handler {
       const { handlers } = await import('../work');
       return handlers[name](context, who);
     }
-    const body = request.body === null ? null : await readBytes(request, BODY_LIMIT);
+    const body = request.body === null ? null : await readBytes(request);
     try {
       const answer = await threads.run(
         {
@@ -65,12 +65,7 @@ export function heavy(name: HandlerName, urgency: Urgency): Handler {
           body,
           who,
         },
-        {
-          urgency: urgencyOf(request, urgency),
-          caller: who.caller,
-          signal: request.signal,
-          seconds: settings().jobSeconds,
-        },
+        { urgency: urgencyOf(request, urgency), signal: request.signal },
       );
       return new Response(answer.status === 204 || answer.status === 304 ? null : (answer.body as BodyInit), {
         status: answer.status,

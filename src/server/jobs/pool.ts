@@ -29,11 +29,8 @@ export interface JobAnswer {
 
 export interface Terms {
   readonly urgency: Urgency;
-  readonly caller: string;
   /** Ends it where whoever asked is gone. */
   readonly signal: AbortSignal;
-  /** It may take so long once it has begun. */
-  readonly seconds: number;
 }
 
 /** Why there is no answer. */
@@ -44,8 +41,7 @@ export class NotDone extends Error {
 }
 
 interface Waiting {
-  readonly job: Job;
-  readonly terms: Terms;
+  readonly urgency: Urgency;
   readonly begun: () => void;
 }
 
@@ -96,7 +92,7 @@ class Pool {
     await this.turn(job, terms);
     const begun = performance.now();
     const end = new AbortController();
-    const late = setTimeout(() => end.abort('late'), terms.seconds * 1_000);
+    const late = setTimeout(() => end.abort('late'), settings().jobSeconds * 1_000);
     let mercy: ReturnType<typeof setTimeout> | undefined;
     const leave = () => {
       mercy = setTimeout(() => end.abort('left'), MERCY_MS);
@@ -136,14 +132,13 @@ class Pool {
         if (this.queue.remove(waiting)) reject(this.failed('givenUp', 'given-up'));
       };
       const waiting: Waiting = {
-        job,
-        terms,
+        urgency: terms.urgency,
         begun: () => {
           terms.signal.removeEventListener('abort', leave);
           resolve();
         },
       };
-      if (!this.queue.push(waiting, terms.urgency, terms.caller)) {
+      if (!this.queue.push(waiting, terms.urgency, job.who.caller)) {
         this.counts.refused++;
         return reject(new NotDone('busy'));
       }
@@ -158,7 +153,7 @@ class Pool {
       const next = this.queue.take((_, urgency) => urgency < PATIENT || this.patient < this.threads - 1);
       if (!next) return;
       this.running++;
-      if (next.terms.urgency >= PATIENT) this.patient++;
+      if (next.urgency >= PATIENT) this.patient++;
       next.begun();
     }
   }
