@@ -1,11 +1,12 @@
 /** What was mended once is not asked again of the next list, and is not told as a change. */
 import { describe, expect, it } from 'vitest';
 import { carried } from '../../tests/support/kinds';
-import { answered, answersIn, mended } from './answers';
+import { answered, answersIn } from './answers';
 import type { Chart } from './chart';
 import { listProblems } from './compose';
 import { kindOf } from './kinds';
 import { compareList, summaryOf } from './list';
+import { mended } from './mend';
 import { chartOfList, readList } from './read';
 
 const org = kindOf('org')!;

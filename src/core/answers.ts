@@ -2,30 +2,12 @@
  * Answers: what somebody said once of a problem, such as whom a superior written otherwise means. A repair is remembered by
  * what it was asked about, and given again to the next list before that is compared, so that nothing is asked twice.
  */
-import { apply, asOne, type Change, type Chart } from './chart';
+import { apply, type Chart } from './chart';
 import { listProblems } from './compose';
 import type { Kind } from './kinds';
-import { folded, type ListRead, type Problem, problemKey, type Repair } from './list';
+import type { ListRead } from './list';
+import { asksOf, choiceOf } from './mend';
 import { chartOfList } from './read';
-
-/** What a problem asks about, from the most special: where two answers differ, each keeps its own. */
-function asksOf({ asks, code, message }: Problem): readonly string[] {
-  // Lines stand elsewhere in the next list, so what is asked is the sentence without them.
-  const words = message.replace(/^Line \d+: /, '').replace(/ \((also in )?line \d+\)/g, '');
-  return asks === undefined ? [problemKey(code, folded(words))] : [problemKey(asks, folded(words)), asks];
-}
-const choiceOf = ({ choice, label }: Repair): string => choice ?? label;
-
-/** The change that mends a problem and remembers the answer. */
-export function mended(chart: Pick<Chart, 'answers'>, problem: Problem, repair: Repair): Change {
-  const asks = asksOf(problem);
-  const known = chart.answers?.[asks.at(-1)!];
-  const choice = choiceOf(repair);
-  const key = known === undefined || known.choice === choice ? asks.at(-1)! : asks[0]!;
-  const about = problem.asked ?? problem.message.replace(/^Line \d+: /, '');
-  const says = `${about.length > 160 ? `${about.slice(0, 160)} ...` : about}: ${repair.label}`.slice(0, 400);
-  return asOne([repair.change, { type: 'set-answers', answers: { [key]: { choice, says } } }]);
-}
 
 /** One repair may bring up the next question; a list is asked as often at the most. */
 const ROUNDS = 4;

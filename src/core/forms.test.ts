@@ -6,7 +6,7 @@ import { type Chart, treeOf, walk } from './chart';
 import { readSheets } from './formats';
 import { kindOf, kinds } from './kinds';
 import { readList } from './read';
-import { listAsXlsx, listFormats } from './write';
+import { listAsXlsx, writeList } from './write';
 
 const org = kindOf('org')!;
 const DEMO: Readonly<Record<string, string>> = {
@@ -38,7 +38,7 @@ const said = (chart: Chart) => {
 describe.each(kinds.map((kind) => [kind.words.name, kind] as const))('a list of a kind: %s', (_, kind) => {
   const { chart } = readAs(kind.id, DEMO[kind.id]!);
   it.each(['outline', 'markdown', 'opml', 'json'])('is read back the same from %s', (format) => {
-    const text = listFormats(kind)[format]!.write(chart);
+    const text = writeList(kind, format, chart);
     const read = readAs(kind.id, text, {}, format === 'markdown' ? format : undefined);
     expect(said(read.chart)).toEqual(said(chart));
     expect(read.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
@@ -47,7 +47,7 @@ describe.each(kinds.map((kind) => [kind.words.name, kind] as const))('a list of 
   });
   it('is read back the same from a workbook', async () => {
     const sheets = readSheets(await listAsXlsx(kind, chart));
-    const csv = (of: Chart) => listFormats(kind)['csv']!.write(of).split('\r\n').sort();
+    const csv = (of: Chart) => writeList(kind, 'csv', of).split('\r\n').sort();
     expect(csv(readAs(kind.id, sheets[0]!.text, {}, 'csv').chart)).toEqual(csv(chart));
     expect(sheets.length).toBe(1 + Object.keys(chart.sets).length);
   });
@@ -85,7 +85,7 @@ describe('any words', () => {
   it.each(['opml', 'json'])('come through %s with the list’s own fields', (format) => {
     fc.assert(
       fc.property(listed, (chart) => {
-        const again = readAs('org', listFormats(org)[format]!.write(chart), {}, format).chart;
+        const again = readAs('org', writeList(org, format, chart), {}, format).chart;
         expect(said(again)).toEqual(said(chart));
       }),
     );
@@ -94,7 +94,7 @@ describe('any words', () => {
     fc.assert(
       fc.property(listed, (chart) => {
         const bare = (of: Chart) => said(of).items.map(([depth, fields]) => [depth, (fields as { name: string }).name]);
-        const again = readAs('org', listFormats(org)[format]!.write(chart), {}, format).chart;
+        const again = readAs('org', writeList(org, format, chart), {}, format).chart;
         expect(bare(again)).toEqual(bare(chart));
       }),
     );
@@ -107,7 +107,7 @@ describe('any words', () => {
           ...chart,
           items: Object.fromEntries(Object.entries(chart.items).map(([id, item]) => [id, { ...item, parent: null }])),
         };
-        expect(cells(readAs('org', listFormats(org)['csv']!.write(flat), {}, 'csv').chart)).toEqual(cells(flat));
+        expect(cells(readAs('org', writeList(org, 'csv', flat), {}, 'csv').chart)).toEqual(cells(flat));
         const [sheet] = readSheets(await listAsXlsx(org, flat));
         expect(cells(readAs('org', sheet!.text, {}, 'csv').chart)).toEqual(cells(flat));
       }),

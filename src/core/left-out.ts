@@ -1,9 +1,10 @@
 /** What a form of a list can't hold of a chart, found by writing the list and reading it back: said before it is taken. */
 import { type Chart, setsOf } from './chart';
-import type { Kind, ListFormat } from './kinds';
+import type { Kind } from './kinds';
 import { comparing, matterOf } from './kinds';
 import { countingIds, folded, gridOf, matchLines, tidy } from './list';
 import { chartOfList, readList } from './read';
+import { writeList } from './write';
 
 /** Columns that only tell lines apart, or repeat where they stand. */
 const OF_THE_LIST = new Set(['id', 'superior', 'from', 'level']);
@@ -27,12 +28,12 @@ function cellsOf(kind: Kind, chart: Chart) {
 }
 
 /** Phrases such as `"Dotted line to" of 2 posts`; none where everything comes back. */
-export function leftOut(kind: Kind, chart: Chart, format: ListFormat): string[] {
+export function leftOut(kind: Kind, chart: Chart, form: string): string[] {
   const lines = Object.keys(chart.items).length;
   if (lines === 0) return [];
   const { item, items } = matterOf(kind, chart);
   const counted = (count: number) => `${count.toLocaleString('en-GB')} ${count === 1 ? item : items}`;
-  const read = readList(kind, format.write(chart, true), { newId: countingIds('fresh') });
+  const read = readList(kind, writeList(kind, form, chart, true), { newId: countingIds('fresh') });
   if (!read.ok) return [`all ${counted(lines)}`];
   const again = chartOfList(kind, chart.title, read.list);
   const same = comparing(kind, chart).same?.(read.list);

@@ -1,25 +1,9 @@
 /** From a chart to its list, in every form it can be handed over in. What is written is read back the same. */
 import { type Chart, setsOf } from './chart';
 import { type Sheet, sayInMarkdown, writeMarkdown, writeOpml, writeXlsx } from './formats';
-import type { KindOnPage, ListFormat } from './kinds';
-import { gridOf, listAsJson, SOFT_BREAK, writeContinued, writeGrid } from './list';
-
-const LINE_ENDS = /(?<!\s)\s*\n\s*/g;
-
-/** The kind's outline, with line ends inside items kept as a sign of their own. */
-function outlineOf(kind: KindOnPage, chart: Chart): string {
-  const held = (text: string) => (text.includes('\n') ? text.trim().replace(LINE_ENDS, SOFT_BREAK) : text);
-  const items = Object.fromEntries(
-    Object.entries(chart.items).map(([id, item]) => [
-      id,
-      { ...item, fields: Object.fromEntries(Object.entries(item.fields).map(([field, text]) => [field, held(text)])) },
-    ]),
-  );
-  const sets = Object.fromEntries(
-    Object.entries(chart.sets).map(([id, set]) => [id, { ...set, name: held(set.name) }]),
-  );
-  return kind.writeOutline({ ...chart, items, sets });
-}
+import type { Kind, KindOnPage, ListWriter } from './kinds';
+import { gridOf, listAsJson, SOFT_BREAK, writeGrid } from './list';
+import { outlineOf, outlineText } from './list-formats';
 
 /** Lines of the outline as they are written, with their levels. */
 const linesOf = (kind: KindOnPage, chart: Chart) =>
@@ -55,54 +39,21 @@ function opmlOf(kind: KindOnPage, chart: Chart): string {
   });
 }
 
-/** Every way to write a list of a kind as text, by its id. */
-export function listFormats(kind: KindOnPage): Readonly<Record<string, ListFormat>> {
-  return {
-    csv: {
-      label: 'Table (CSV)',
-      about: 'Opens in any spreadsheet; every field of every line. What looks like a formula is written as words.',
-      mime: 'text/csv',
-      ending: 'csv',
-      write: (chart, exact) => writeGrid(gridOf(chart, kind.columns, cellsOf(kind, chart)), exact),
-    },
-    outline: {
-      label: 'Outline text',
-      about: kind.words.outline,
-      mime: 'text/plain',
-      ending: 'txt',
-      write: (chart) => writeContinued(outlineOf(kind, chart)),
-    },
-    markdown: {
-      label: 'Markdown',
-      about: 'The outline as a nested list, for notes and wikis.',
-      mime: 'text/markdown',
-      ending: 'md',
-      write: (chart) => sayInMarkdown(kind.id) + writeMarkdown(linesOf(kind, chart)),
-    },
-    opml: {
-      label: 'OPML',
-      about: 'The outline for other outliners, with the list’s own fields.',
-      mime: 'text/x-opml',
-      ending: 'opml',
-      write: (chart) => opmlOf(kind, chart),
-    },
-    json: {
-      label: 'JSON',
-      about: 'For scripts: lines, links and sets, complete.',
-      mime: 'application/json',
-      ending: 'json',
-      write: (chart) => `${JSON.stringify(listAsJson(chart), null, 2)}\n`,
-    },
-    ...kind.formats,
-  };
-}
+const writersOf = (kind: Kind): Readonly<Record<string, ListWriter>> => ({
+  csv: (chart, exact) => writeGrid(gridOf(chart, kind.columns, cellsOf(kind, chart)), exact),
+  outline: (chart) => outlineText(kind, chart),
+  markdown: (chart) => sayInMarkdown(kind.id) + writeMarkdown(linesOf(kind, chart)),
+  opml: (chart) => opmlOf(kind, chart),
+  json: (chart) => `${JSON.stringify(listAsJson(chart), null, 2)}\n`,
+  ...kind.writers,
+});
 
-export const XLSX = {
-  label: 'Spreadsheet (XLSX)',
-  about: 'Typed columns: dates are dates, numbers are numbers. Of sets, one sheet each besides.',
-  mime: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-  ending: 'xlsx',
-} as const;
+/** @param form one of `listFormats`. @throws of another */
+export function writeList(kind: Kind, form: string, chart: Chart, exact = false): string {
+  const write = writersOf(kind)[form];
+  if (!write) throw new Error(`${kind.id} is not written as ${form}`);
+  return write(chart, exact);
+}
 
 /** The list as a workbook: a sheet with all of it, and one for each set. */
 export async function listAsXlsx(kind: KindOnPage, chart: Chart): Promise<Uint8Array> {

@@ -11,6 +11,7 @@ import { decode } from '../../src/core/formats';
 import { type GedcomNode, node, parseGedcom, pointing, writeGedcom } from '../../src/core/formats/gedcom';
 import { familyOf, isUnknownParents, sexOf } from '../../src/core/kinds/family/family';
 import { dateOfVersion7 } from '../../src/core/list';
+import { writeList } from '../../src/core/write';
 import { carried, readAs } from '../support/kinds';
 
 const REAL = readFileSync('tests/corpus/files/libgedcom-perl--royal.ged');
@@ -80,7 +81,7 @@ const bare = ({ tag, xref, value, pointer, children }: GedcomNode): GedcomNode =
   ...(pointer && { pointer }),
   children: children.map(bare),
 });
-const written = (chart: Chart) => readAs('family', SAMPLE).kind.formats!['gedcom']!.write(chart);
+const written = (chart: Chart) => writeList(readAs('family', SAMPLE).kind, 'gedcom', chart);
 const SAMPLE = '0 HEAD\n1 GEDC\n2 VERS 7.0\n0 @I1@ INDI\n1 NAME One\n0 TRLR\n';
 
 function isSame(text: string) {
@@ -269,7 +270,7 @@ describe('what is changed in a chart that came from a file', () => {
     const { chart, kind } = readAs('family', decode(REAL).text);
     const [one] = Object.values(chart.items).filter(({ fields }) => fields['name']);
     const text = written(carried(chart, { type: 'edit-fields', id: one!.id, fields: { name: 'Cora Oke' } }));
-    const before = kind.formats!['gedcom']!.write(chart).split('\n');
+    const before = writeList(kind, 'gedcom', chart).split('\n');
     const after = text.split('\n');
     expect(after.length).toBe(before.length);
     expect(after.filter((line, i) => line !== before[i])).toEqual(['1 NAME Cora Oke']);

@@ -8,6 +8,7 @@ import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../../src/core/kinds';
 import { readList } from '../../src/core/read';
+import { writeList } from '../../src/core/write';
 import { firstOffer } from '../support/first-offer';
 import { readAs } from '../support/kinds';
 
@@ -83,7 +84,7 @@ describe('GraphML', () => {
       'concept',
       'Tides - bring -> Mud\nMud - grows <&> holds -> Plants\nTides - wet -> Plants\n',
     );
-    const graph = parseTheirs(Graph, kind.formats!['graphml']!.write(chart));
+    const graph = parseTheirs(Graph, writeList(kind, 'graphml', chart));
     expect(graph.mapNodes((_, { label }) => label)).toEqual(['Tides', 'Mud', 'Plants']);
     expect(
       graph.mapEdges((_, { label }, from, to) => [
@@ -128,7 +129,7 @@ describe('SKOS', () => {
   });
   it('n3 reads what we write: every proposition is a triple, its phrase a property with that label', () => {
     const { chart, kind } = readAs('concept', 'Tides - bring -> Mud\nMud - "feeds"\\n -> Plants\n');
-    const text = kind.formats!['skos']!.write(chart);
+    const text = writeList(kind, 'skos', chart);
     const quads = new Parser().parse(text);
     const labelOf = (iri: string) =>
       quads.find(({ subject, predicate }) => subject.value === iri && /abel$/.test(predicate.value))?.object.value;

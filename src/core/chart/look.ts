@@ -86,6 +86,43 @@ export const lookSchema = z.object({
 });
 export type Look = z.infer<typeof lookSchema>;
 
+/** Names of all parts of a look: for screens, which do without the schema. */
+export const LOOK_PARTS = [
+  'fill',
+  'edge',
+  'edgeWidth',
+  'edgeDash',
+  'edgeDouble',
+  'shadow',
+  'ink',
+  'weight',
+  'slant',
+  'font',
+  'size',
+  'shape',
+  'opacity',
+  'align',
+  'rise',
+  'sizeRule',
+  'width',
+  'heightRule',
+  'height',
+  'leastSize',
+  'inner',
+  'picture',
+  'pictureSize',
+  'crop',
+  'line',
+  'lineWidth',
+  'lineDash',
+  'lineColour',
+  'lineEnd',
+  'lineStart',
+  'lineGap',
+  'wordSize',
+  'wordBack',
+] as const satisfies readonly (keyof Look)[];
+
 /** What a person set on top of the house style; what is absent follows it. */
 export const lookPatchSchema = lookSchema.partial();
 export type LookPatch = z.infer<typeof lookPatchSchema>;

@@ -1,6 +1,6 @@
 /** What can be wrong with a picture, whatever its kind. */
 import type { Chart, Look } from '../chart';
-import type { Kind } from '../kinds';
+import type { KindDrawn } from '../kinds';
 import { lineProblems, type Problem, problemKey } from '../list';
 import type { SceneBand } from '../scene';
 import { contrast, isClear, LEAST_CONTRAST } from '../style';
@@ -12,7 +12,7 @@ import { cutProblems, lookProblems } from './look-checks';
 export const LEAST_PRINT = 6;
 
 /** What is wrong with the list: what the kind finds, and what any list may have; by line. */
-export function listProblems(kind: Kind, chart: Chart, lineOf: (item: string) => number | undefined): Problem[] {
+export function listProblems(kind: KindDrawn, chart: Chart, lineOf: (item: string) => number | undefined): Problem[] {
   const { unnamed } = kind.words;
   return [...kind.problems(chart, lineOf), ...lineProblems(chart, lineOf, { unnamed, ...kind.near })].sort(
     (a, b) => (a.line ?? 0) - (b.line ?? 0),
@@ -32,7 +32,7 @@ export function unsettled(chart: Pick<Chart, 'settled' | 'items'>, problems: rea
 }
 
 export function pictureProblems(
-  kind: Pick<Kind, 'splits' | 'words'>,
+  kind: Pick<KindDrawn, 'splits' | 'words'>,
   chart: Chart,
   { items, cut }: { readonly items: readonly PlacedItem[]; readonly cut: ReadonlySet<string> },
   bands: readonly SceneBand[],

@@ -1,6 +1,6 @@
 /** Items in their looks: words of all of them set, in boxes of the sizes that follow. */
 import type { Chart, Look } from '../chart';
-import type { Kind, SetWords, Size, Structure } from '../kinds';
+import type { KindDrawn, SetWords, Size, Structure } from '../kinds';
 import { rememberedText } from '../remember';
 import { type House, itemLook } from '../style';
 import type { Fonts } from '../text';
@@ -40,7 +40,7 @@ export interface Dressed {
 
 export interface Undressed {
   readonly chart: Chart;
-  readonly kind: Kind;
+  readonly kind: KindDrawn;
   readonly house: House;
   readonly structure: Structure;
   /** Whether captions stand beside items rather than among the tiers. */

@@ -3,7 +3,7 @@
  * without what is held; each container is as large as what it holds asks for, and what it holds stands in rows in it.
  */
 import { type Chart, type Look, treeOf, walk } from '../chart';
-import type { Arrangement, Kind, SetWords, Size, Structure } from '../kinds';
+import type { Arrangement, KindDrawn, SetWords, Size, Structure } from '../kinds';
 import type { Point } from '../layout';
 import { padding } from '../scene';
 import { between, darker, type House, readable } from '../style';
@@ -29,7 +29,7 @@ export interface Held {
 }
 
 /** What containers hold; undefined where there are none, or the kind has none. */
-export function heldOf(chart: Chart, kind: Pick<Kind, 'holds'>): Held | undefined {
+export function heldOf(chart: Chart, kind: Pick<KindDrawn, 'holds'>): Held | undefined {
   if (!kind.holds || !Object.values(chart.items).some(({ holds }) => holds)) return undefined;
   const tree = treeOf(chart.items);
   const by = new Map<string, string>();

@@ -1,7 +1,7 @@
 /** The first half of the pipeline: all that an arrangement starts from, and where its picture comes to stand. */
 import { type Chart, type Look, setsOf } from '../chart';
 import { definedOf } from '../defined';
-import { type ArrangeInput, chosen, type Kind, kindOf, kinds, type Structure } from '../kinds';
+import { type ArrangeInput, chosen, type KindDrawn, kindDrawn, kindsDrawn, type Structure } from '../kinds';
 import { boundByArea, largestScale, wantedSize } from '../layout';
 import { once } from '../remember';
 import { finish, type Steps } from '../steps';
@@ -21,7 +21,7 @@ import { alike, FULL } from './widths';
 
 /** What the key of a chart explains: its tiers and sets, what rules say, and the lines that are not those of the tree. */
 function keyOf(
-  kind: Kind,
+  kind: KindDrawn,
   chart: Chart,
   structure: Structure,
   names: readonly string[],
@@ -50,7 +50,7 @@ function keyOf(
   ];
 }
 
-function tierNames(kind: Kind, chart: Chart, structure: Structure): string[] {
+function tierNames(kind: KindDrawn, chart: Chart, structure: Structure): string[] {
   return Array.from(
     { length: structure.tiers },
     (_, i) => chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1),
@@ -60,7 +60,7 @@ function tierNames(kind: Kind, chart: Chart, structure: Structure): string[] {
 export interface Prepared extends Sized, Pick<Dressed, 'looks' | 'lookOf' | 'worded'> {
   /** The whole chart; that of `input` is without what containers hold. */
   readonly chart: Chart;
-  readonly kind: Kind;
+  readonly kind: KindDrawn;
   readonly house: House;
   readonly structure: Structure;
   readonly names: readonly string[];
@@ -89,7 +89,7 @@ function* namesIn({ items }: Chart): Generator<string> {
   for (const id in items) yield items[id]!.fields['name'] ?? '';
 }
 
-/** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindOf` first. */
+/** A chart of a kind that is not known here is taken as the first kind; callers that must not check `kindDrawn` first. */
 export const prepare = (chart: Chart, fonts: Fonts, options: PrepareOptions = {}): Prepared =>
   finish(preparing(chart, fonts, options));
 
@@ -100,7 +100,7 @@ export function* preparing(
   { asIs = false, settled: kept }: PrepareOptions = {},
 ): Steps<Prepared> {
   const fonts = inLanguage(anyFonts, chart.language, () => namesIn(chart));
-  const kind = kindOf(chart.kind) ?? kinds[0]!;
+  const kind = kindDrawn(chart.kind) ?? kindsDrawn[0]!;
   const house = houseOnPage(chart);
   const held = heldOf(chart, kind);
   const outer = held?.outer ?? chart;
@@ -189,7 +189,7 @@ export function* preparing(
 type Once = () => Dressed;
 
 /** Whether the tiers of a chart run down or up the page. */
-function isUpright(kind: Kind, { arrangement }: Chart): boolean {
+function isUpright(kind: KindDrawn, { arrangement }: Chart): boolean {
   const choice = kind.choices.find(({ key }) => key === 'direction' || key === 'layout');
   return choice !== undefined && UPRIGHT.has(String(chosen(kind.choices, arrangement, choice.key)));
 }

@@ -13,6 +13,7 @@ export * from './arrangement';
 export { notDrawn } from './carry';
 export * from './choices';
 export { dockIn } from './docks';
+export { kindDrawn, kindsDrawn } from './drawn';
 export * from './kind';
 export { comparing, MATTER_WORDS, matterOf } from './matter';
 export { kindOnPage, kindsOnPage } from './on-page';

@@ -99,15 +99,15 @@ export interface FigureOptions {
   readonly between?: readonly [string, string] | undefined;
 }
 
-/** A way to write a chart's list. */
+/** A way to write a chart's list, as people choose it. */
 export interface ListFormat {
   readonly label: string;
   readonly about: string;
   readonly mime: string;
   readonly ending: string;
-  /** @param exact cells of a table as they are, also those that a spreadsheet would work out as formulas */
-  write(chart: Chart, exact?: boolean): string;
 }
+/** @param exact cells of a table as they are, also those that a spreadsheet would work out as formulas */
+export type ListWriter = (chart: Chart, exact?: boolean) => string;
 
 /** What fitting a chart to its page may change. */
 export interface FitAllowed {
@@ -206,10 +206,6 @@ export interface KindOnPage {
   readonly linkFields?: Readonly<Record<string, string>>;
   /** Roles of links that say the same from either end. */
   readonly mutual?: readonly string[];
-  /** Names of files that are pictures of items, as what a list carried says. */
-  readonly picturesIn?: (carried: Chart['carried']) => ReadonlyMap<string, string>;
-  /** For lines of a newer list, by what its file carried, those of the chart that came from the same record of a file. */
-  readonly sameRecords?: (older: Chart['carried'], newer: Chart['carried']) => ReadonlyMap<string, string>;
   /** The first is the picture by which the kind is offered. */
   readonly starts: readonly Start[];
   readonly choices: readonly ArrangementChoice[];
@@ -266,12 +262,8 @@ export interface KindOnPage {
   readonly pairFigure?: PairFigure;
 }
 
-/** All of a kind: also what reads, arranges and checks, which is work for threads. */
-export interface Kind extends KindOnPage {
-  readonly forms: readonly ListForm[];
-  fits(list: ListRead): Fitness;
-  /** What fields say that came beside the words of an outline, such as whom a post also reports to. */
-  readonly beside?: (list: ListRead) => ListRead;
+/** A kind with what arranges, checks and counts: for who composes pictures. */
+export interface KindDrawn extends KindOnPage {
   arrange(input: ArrangeInput): Arrangement;
   /**
    * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim
@@ -298,4 +290,18 @@ export interface Kind extends KindOnPage {
   /** The same for people; `drawn` is what the arrangement counted. */
   shownFigures(chart: Chart, structure: Structure, drawn: Readonly<Record<string, number>>): readonly ShownFigure[];
   figureCharts?(chart: Chart, structure: Structure): readonly FigureChart[];
+}
+
+/** All of a kind: also what reads and writes lists. */
+export interface Kind extends KindDrawn {
+  readonly forms: readonly ListForm[];
+  fits(list: ListRead): Fitness;
+  /** What fields say that came beside the words of an outline, such as whom a post also reports to. */
+  readonly beside?: (list: ListRead) => ListRead;
+  /** Names of files that are pictures of items, as what a list carried says. */
+  readonly picturesIn?: (carried: Chart['carried']) => ReadonlyMap<string, string>;
+  /** For lines of a newer list, by what its file carried, those of the chart that came from the same record of a file. */
+  readonly sameRecords?: (older: Chart['carried'], newer: Chart['carried']) => ReadonlyMap<string, string>;
+  /** What writes the kind's own `formats`. */
+  readonly writers?: Readonly<Record<string, ListWriter>>;
 }

@@ -5,7 +5,7 @@ import { drawn, linesThroughBoxes, overlaps, readAs } from '../../../tests/suppo
 import { apply } from '../chart';
 import { offersFor } from '../offers';
 import { readList } from '../read';
-import { listFormats } from '../write';
+import { writeList } from '../write';
 import { type Kind, kindOf, kinds, notDrawn } from '.';
 
 const word = fc.constantFrom(
@@ -109,7 +109,7 @@ for (const kind of kinds) {
           const once = readAs(kind.id, kind.writeOutline(first)).chart;
           const twice = readAs(kind.id, kind.writeOutline(once)).chart;
           expect(kind.writeOutline(twice)).toBe(kind.writeOutline(once));
-          const csv = (chart: typeof first) => listFormats(kind)['csv']!.write(chart);
+          const csv = (chart: typeof first) => writeList(kind, 'csv', chart);
           const table = readAs(kind.id, csv(once), {}, 'csv').chart;
           const again = readAs(kind.id, csv(table), {}, 'csv').chart;
           expect(rows(csv(again))).toEqual(rows(csv(table)));

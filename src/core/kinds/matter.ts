@@ -20,7 +20,7 @@ export const matterOf = (kind: Pick<Kind, 'words'>, { matter }: Pick<Chart, 'mat
 
 /** What comparing a newer list with a chart has to know of the kind. */
 export const comparing = (
-  kind: Pick<Kind, 'words' | 'cell' | 'linkFields' | 'mutual' | 'sameRecords'>,
+  kind: Pick<Kind, 'words' | 'cell' | 'linkFields' | 'mutual'> & Partial<Pick<Kind, 'sameRecords'>>,
   chart: Chart,
 ): CompareOptions => ({
   unnamed: matterOf(kind, chart).unnamed,

@@ -4,21 +4,9 @@
  */
 import { largest } from '../extremes';
 import { MOST_COLUMNS, type Row } from './cells';
-import type { Column, ListRead } from './types';
+import { GRADE, LEFT_OUT, LEVEL, NUMBERING } from './roles';
+import type { Column } from './types';
 import { headingKey, tidy } from './words';
-
-/** Columns that say where a line stands rather than something of the item. A list may have several of the first. */
-export const LEVEL = '@level';
-export const NUMBERING = '@numbering';
-export const GRADE = '@grade';
-/** A column that is not taken in. */
-export const LEFT_OUT = '';
-
-export const PLACE_ROLES = [
-  { role: LEVEL, label: 'A level of its own', about: 'One column a level, such as site, department, team' },
-  { role: NUMBERING, label: 'Numbering', about: 'Numbers such as 1.2.3 say what stands under what' },
-  { role: GRADE, label: 'Level or grade', about: 'A line stands under the nearest one above it of a higher grade' },
-] as const;
 
 export const known = (columns: readonly Column[], heading: string): Column | undefined => {
   const key = headingKey(heading);
@@ -47,10 +35,6 @@ export function namesColumns(row: readonly string[], columns: readonly Column[])
   const fields = new Set(row.map((cell) => known(columns, cell)?.field).filter(Boolean));
   return fields.has('name') || fields.size >= 2 || levelHeadings(row) >= 2;
 }
-
-/** Headings of a table that was read; where none was known as one, what its first row would be. None for other lists. */
-export const headingsOf = ({ columns, headed, firstRows }: Pick<ListRead, 'columns' | 'headed' | 'firstRows'>) =>
-  columns && (headed ? columns.map(({ heading }) => heading) : firstRows?.[0]);
 
 /** How a column is called where it is chosen for: its heading, else its place. */
 export const columnKey = (heading: string, at: number): string => tidy(heading).slice(0, 80) || `column ${at + 1}`;

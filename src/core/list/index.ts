@@ -1,4 +1,4 @@
-export { columnKey, GRADE, headingsOf, LEFT_OUT, LEVEL, NUMBERING, PLACE_ROLES } from './columns';
+export { columnKey } from './columns';
 export {
   type CompareOptions,
   type Comparison,
@@ -10,23 +10,28 @@ export {
   type Person,
   summaryOf,
 } from './compare';
+export { writeGrid } from './csv';
 export { dateIn, dateKey, type LooseDate } from './dates';
 export { looksLikeLdif, looksLikeVcard, tableOfLdif, tableOfVcards } from './directories';
 export { byFamily, nameParts } from './family-names';
 export { byType, isYes, natural, showField } from './format';
 export { inLanguages } from './headings';
-export { jsonForm, listAsJson } from './json';
+export { jsonForm } from './json';
 export { readGraph } from './json-graph';
+export { listAsJson } from './json-write';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
 export { depthOfJson, linesIn, MOST_LEVELS, MOST_LINES, TOO_MANY_LINES, tooDeep } from './limits';
-export { lineProblems, mergeLines, problemKey } from './lines';
+export { lineProblems } from './lines';
 export { matchLines, SURE } from './match';
+export { mergeLines, problemKey } from './merge-lines';
 export { jaroWinkler, LIKELY, likeness } from './names';
 export { readChance, readNumber, showChance, showNumber } from './numbers';
-export { nameAnd, oneLine, outlineForm, readOutline, type SplitLine, writeOutline } from './outline';
+export { outlineForm, readOutline } from './outline';
+export { nameAnd, oneLine, type SplitLine, writeOutline } from './outline-lines';
 export { recognise } from './recognise';
 export { circles, itemBy, itemFinder, references, resolveParents } from './refer';
-export { type TableOptions, tableForms, writeCsv } from './table';
+export { GRADE, headingsOf, LEFT_OUT, LEVEL, NUMBERING, PLACE_ROLES } from './roles';
+export { type TableOptions, tableForms } from './table';
 export {
   type Column,
   countingIds,
@@ -52,5 +57,5 @@ export {
   tidy,
   writeContinued,
 } from './words';
-export { fieldTypeOf, type Grid, type GridColumn, gridOf, ownFields, writeGrid } from './write';
+export { fieldTypeOf, type Grid, type GridColumn, gridOf, ownFields } from './write';
 export { dateOfVersion7, dateWords, writtenDate } from './written-dates';

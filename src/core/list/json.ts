@@ -1,10 +1,10 @@
 /** Lists as JSON: our own, with items, links and sets; or any records, flat or nested, as rows. */
 import { z } from 'zod';
-import { type Chart, firstOrders, type Item, itemSchema, linkSchema, setSchema, setsOf, treeOf, walk } from '../chart';
-import { GRADE } from './columns';
+import { firstOrders, type Item, itemSchema, linkSchema, setSchema } from '../chart';
 import { tableOfScim } from './directories';
 import { graphOf, tableOfGraph, thingsOfGraph } from './json-graph';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
+import { GRADE } from './roles';
 import { type ListForm, type ListRead, parsedOnce, refusedAs, type TableForm } from './types';
 import { looksLikeJson } from './words';
 
@@ -19,21 +19,6 @@ const ownSchema = z.object({
 });
 
 type OwnList = z.infer<typeof ownSchema>;
-
-/** The list of a chart with everything that a list holds. */
-export const listAsJson = (chart: Chart) => ({
-  title: chart.title,
-  kind: chart.kind,
-  items: walk(treeOf(chart.items)).map(({ id, depth }) => ({
-    id,
-    level: depth + 1,
-    parent: chart.items[id]!.parent,
-    fields: chart.items[id]!.fields,
-  })),
-  links: Object.values(chart.links),
-  sets: setsOf(chart),
-  arrangement: chart.arrangement,
-});
 
 type Scalar = string | number | boolean;
 const isRecord = (value: unknown): value is Record<string, unknown> =>

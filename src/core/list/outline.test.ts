@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { kindOf } from '../kinds';
 import { countingIds } from '.';
 import { outlineLines } from './levels';
-import { nameAnd, oneLine, outlineForm, writeOutline } from './outline';
+import { outlineForm } from './outline';
+import { nameAnd, oneLine, writeOutline } from './outline-lines';
 
 const { columns } = kindOf('org')!;
 const read = (text: string) => outlineForm('', nameAnd('post')).read(text, { columns, newId: countingIds() });

@@ -1,9 +1,10 @@
 /** Outlines: one line an item, levels by how lines start; `Name` or name and post. */
 import { firstOrders, type Item } from '../chart';
 import { levelMarks, type OutlineLine, outlineLines } from './levels';
+import type { SplitLine } from './outline-lines';
 import { byNumbers } from './places';
 import type { ListForm, ListRead, Problem, ReadContext } from './types';
-import { plainText, tidy } from './words';
+import { plainText } from './words';
 
 const SEPARATORS = ['\t', ' | ', ' — ', ' – ', ' - '] as const;
 
@@ -19,23 +20,6 @@ function separatorOf(lines: readonly OutlineLine[]): string | undefined {
   const certain = best === '\t' || best === ' | ';
   return certain || most > lines.length * 0.15 ? best : undefined;
 }
-
-/** Fields of a line, given the separator the whole list uses and the line's level from 0. */
-export type SplitLine = (text: string, separator: string | undefined, level: number) => Record<string, string>;
-
-/** Splits a line into the name and `second`; columns set apart by tabs or bars go on as fields of their own. */
-export const nameAnd =
-  (second: string): SplitLine =>
-  (text, separator) => {
-    if (separator === undefined) return { name: tidy(text) };
-    const [name = '', ...rest] = text.split(separator);
-    const fields: Record<string, string> = { name: tidy(name) };
-    // A dash may come again inside a post; columns set apart by tabs or bars are fields of their own.
-    const parts = separator === '\t' || separator === ' | ' ? rest : rest.length > 0 ? [rest.join(separator)] : [];
-    for (const [i, part] of parts.entries())
-      if (tidy(part) !== '') fields[i === 0 ? second : `column ${i + 2}`] = tidy(part);
-    return fields;
-  };
 
 /** An outline as items under each other. */
 export function readOutline(raw: string, newId: () => string, split: SplitLine, meaning = ''): ListRead {
@@ -88,18 +72,3 @@ export const outlineForm = (
   suits: (text) => (levelMarks(plainText(text), meaning) === undefined ? 0.2 : 0.6),
   read: (raw, context) => resolve(readOutline(raw, context.newId, split, meaning), context),
 });
-
-/** Words of several lines as one, as an outline has a line for each item; signs of a list within them are left out. */
-export const oneLine = (text: string): string =>
-  text.includes('\n')
-    ? text
-        .split('\n')
-        .map((line) => tidy(line.replace(/^\s*[-•*]\s+/, '')))
-        .filter((line) => line !== '')
-        .join(' · ')
-    : tidy(text);
-
-/** A list as outline text: a tab a level, name and post set apart by ` | `. What is written is read back the same. */
-export function writeOutline(lines: readonly { level: number; cells: readonly string[] }[]): string {
-  return lines.map(({ level, cells }) => `${'\t'.repeat(level)}${cells.map(oneLine).join(' | ')}\n`).join('');
-}

@@ -1,7 +1,7 @@
 /** Where lines of a table stand, told by a column a level, by numbers such as 1.2.3, by grades or by indentation. */
 import { largest, smallest } from '../extremes';
 import type { Row } from './cells';
-import { GRADE, LEVEL, NUMBERING } from './columns';
+import { GRADE, LEVEL, NUMBERING } from './roles';
 import type { Problem } from './types';
 import { folded, tidy } from './words';
 

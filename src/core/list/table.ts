@@ -1,5 +1,4 @@
 /** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet, Markdown tables. */
-import Papa from 'papaparse';
 import { firstOrders, type Item } from '../chart';
 import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, type RowsRead, rowsOf } from './cells';
 import {
@@ -9,13 +8,13 @@ import {
   guessParent,
   guessPlaces,
   headsNames,
-  LEFT_OUT,
   namesColumns,
   namesKnown,
 } from './columns';
 import { seemsHeadings } from './headed';
 import { MOST_LINES, TOO_MANY_LINES } from './limits';
 import { type PlacedLine, placesOf } from './places';
+import { LEFT_OUT } from './roles';
 import { type Column, type ListRead, parsedOnce, type ReadContext, refusedAs, type TableForm } from './types';
 import { looksLikeJson, plainText, tidy } from './words';
 
@@ -197,11 +196,6 @@ function read(form: string, parsed: RowsRead, context: ReadContext, options: Tab
     headed: headingAt >= 0,
   };
   return resolve(list, context);
-}
-
-/** Quoted by RFC 4180, lines ended with CRLF as it asks. */
-export function writeCsv(rows: readonly (readonly string[])[]): string {
-  return `${Papa.unparse(rows as string[][], { newline: '\r\n' })}\r\n`;
 }
 
 function form(

@@ -1,8 +1,6 @@
 /** A chart's list as a grid of cells: the kind's columns that have a cell, then the list's own fields. */
 
 import { type Chart, type FieldType, treeOf, walk } from '../chart';
-import { inert } from './formulas';
-import { writeCsv } from './table';
 import type { Column } from './types';
 
 export interface GridColumn {
@@ -56,10 +54,3 @@ export function gridOf(
     rows: items.map((_, i) => all.map(({ cells }) => cells[i]!)),
   };
 }
-
-/** A grid as CSV by RFC 4180. */
-/** @param exact cells as they are, also those that a spreadsheet would work out as formulas */
-export const writeGrid = ({ columns, rows }: Grid, exact = false): string => {
-  const cells = [columns.map(({ label }) => label), ...rows];
-  return writeCsv(exact ? cells : cells.map((row) => row.map(inert)));
-};

@@ -10,8 +10,8 @@ import {
   chartSchema,
   colourSchema,
   faceSchema,
+  LOOK_PARTS,
   lookPatchSchema,
-  lookSchema,
   type Rule,
   rulesSchema,
   textSchema,
@@ -92,7 +92,6 @@ export function heldBy({
 
 /** As many as a chart can have. */
 const MOST_RULES = 60;
-const PARTS = Object.keys(lookSchema.shape);
 
 /**
  * The change by which a chart takes a house style, and follows it where it is named. Names, gaps, exceptions and rules about
@@ -114,7 +113,7 @@ export function takeSpec(
     { type: 'set-house', house: spec.house, brand: spec.brand ?? null, font: spec.font ?? null },
     ...[...numbers].map((tier): Change => {
       const before = looks[tier] ?? {};
-      const gone = Object.fromEntries(PARTS.filter((part) => part in before).map((part) => [part, null]));
+      const gone = Object.fromEntries(LOOK_PARTS.filter((part) => part in before).map((part) => [part, null]));
       return { type: 'set-tier', tier: Number(tier), look: { ...gone, ...spec.tiers[tier] } };
     }),
     ...[...new Set([...Object.keys(chart.roles ?? {}), ...Object.keys(spec.roles ?? {})])].map(

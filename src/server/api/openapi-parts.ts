@@ -1,7 +1,7 @@
 /** What the description of the API is put together from. */
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
-import { XLSX } from '../../core/write';
+import { XLSX } from '../../core/list-formats';
 import * as schemas from './schemas';
 
 /** Schemas that name themselves, such as a change that holds changes: they stand in one place of the document. */

@@ -1,6 +1,7 @@
 import { kinds } from '../../core/kinds';
 import { listAsJson } from '../../core/list';
-import { listAsXlsx, listFormats, XLSX } from '../../core/write';
+import { listFormats, XLSX } from '../../core/list-formats';
+import { listAsXlsx, writeList } from '../../core/write';
 import { schemas } from '../api';
 import { getChart, replaceList } from '../charts';
 import { ApiError, type Handler, json, meets, negotiate, paramOf, readJson } from '../http';
@@ -37,12 +38,13 @@ export const writeListRequest: Handler = async (context, who) => {
     });
   if (type === types['json'] && !save) return json({ revision, ...listAsJson(chart) });
   if (type === XLSX.mime) return file(await listAsXlsx(kind, chart), type, XLSX.ending);
-  const format = Object.values(listFormats(kind)).find(({ mime }) => mime === type);
-  if (!format)
+  const found = Object.entries(listFormats(kind)).find(([, { mime }]) => mime === type);
+  if (!found)
     throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);
   // Some spreadsheets take text for that of their own country where no mark says what it is.
   const mark = type === types['csv'] && searchParams.get('mark') === '1' ? '\ufeff' : '';
-  return file(mark + format.write(chart, searchParams.get('exact') === '1'), format.mime, format.ending);
+  const [form, { mime, ending }] = found;
+  return file(mark + writeList(kind, form, chart, searchParams.get('exact') === '1'), mime, ending);
 };
 
 /** A newer list brought into a chart. */

@@ -5,13 +5,14 @@ import { BEGIN } from '../shared/begin';
 import { later } from '../shared/later';
 import { Help, helpParts } from './help/Help';
 import { useKeys } from './keys';
-import { ListStage, listParts } from './list/ListStage';
 import { addAfter } from './list/lines';
+import * as listParts from './list/parts';
 import { Message } from './Message';
 import { PANEL, PanelEdge, useNarrow } from './PanelEdge';
 import { Print } from './Print';
 import { usePastedPictures } from './pictures';
 import { StageTabs } from './StageTabs';
+import * as sheetParts from './sheet/parts';
 import { Sheet } from './sheet/Sheet';
 import { keepComposed } from './state/composed';
 import { connect, openPanel, type Stage, useEditor } from './state/store';
@@ -21,13 +22,23 @@ import { words } from './words';
 
 /** Stages but the first are fetched once the first picture stands, so that nobody waits for them. */
 const panels = {
-  list: ListStage,
+  list: later(() => import('./list/ListStage').then(({ ListStage }) => ListStage)),
   arrange: later(() => import('./stages/arrange/ArrangeStage').then(({ ArrangeStage }) => ArrangeStage)),
   style: later(() => import('./stages/StyleStage').then(({ StyleStage }) => StyleStage)),
   check: later(() => import('./stages/CheckStage').then(({ CheckStage }) => CheckStage)),
   deliver: later(() => import('./stages/DeliverStage').then(({ DeliverStage }) => DeliverStage)),
 } satisfies Record<Stage, React.ComponentType>;
-const LATER = [panels.arrange, panels.style, panels.check, panels.deliver, ...listParts, ...helpParts];
+const LATER = [
+  panels.arrange,
+  panels.style,
+  panels.check,
+  panels.deliver,
+  ...Object.values(listParts),
+  ...Object.values(sheetParts),
+  ...helpParts,
+];
+// The list comes beside the picture: neither waits for the other.
+if (typeof window !== 'undefined') panels.list.fetch();
 
 interface Props {
   readonly id: string;

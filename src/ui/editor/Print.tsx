@@ -3,12 +3,12 @@ import { proxy } from 'comlink';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import type { Scene } from '../../core/scene';
-import { ownWorker } from '../shared/compose-worker';
+import { composingWorker } from '../shared/compose-worker';
 import { SceneView } from '../shared/SceneView';
 import { say, useEditor } from './state/store';
 import { words } from './words';
 
-const worker = ownWorker();
+const worker = composingWorker();
 
 /** The pages that the chart goes over. */
 async function pagesNow(): Promise<readonly Scene[]> {

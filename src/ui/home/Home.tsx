@@ -97,7 +97,7 @@ export function Home({
     return whenIdle(() => {
       NewChart.fetch();
       void import('../shared/composer').then(
-        ({ composeWorker }) => composeWorker(),
+        ({ offerWorker }) => offerWorker(),
         () => undefined,
       );
     });

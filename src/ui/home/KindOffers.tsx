@@ -1,7 +1,7 @@
 /** The kinds a list can become, the surest first, each with a small picture and why; what the others miss. */
 import { useId } from 'react';
 import { kindsOnPage, type Start } from '../../core/kinds';
-import type { KindOffer } from '../../workers/compose.worker';
+import type { KindOffer } from '../../workers/read.worker';
 import { kindFor } from '../shared/fields';
 import { SmallPicture } from '../shared/SmallPicture';
 import { usePicture } from '../shared/usePicture';

@@ -1,11 +1,11 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { PICTURE_LIMIT, type Picture } from '../../core/chart';
-import { type KindOnPage, kindsOnPage, type Start } from '../../core/kinds';
-import type { KindOffer } from '../../workers/compose.worker';
+import { kindsOnPage, type Start } from '../../core/kinds';
+import type { KindOffer } from '../../workers/read.worker';
 import { call, send } from '../shared/api';
 import { BEGIN } from '../shared/begin';
-import { composeWorker, newestOnly } from '../shared/composer';
+import { newestOnly, offerWorker } from '../shared/composer';
 import { Button } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
 import { kindFor } from '../shared/fields';
@@ -17,9 +17,9 @@ import { words } from './words';
 const HOUSE = 'fernhouse';
 
 /** Pictures that came with a list, sent one after the other; those that are none are left out. */
-async function sentPictures(kind: KindOnPage, { pictures, understood }: Taken): Promise<Record<string, Picture>> {
+async function sentPictures({ pictures, understood }: Taken): Promise<Record<string, Picture>> {
   const sent: Record<string, Picture> = {};
-  for (const name of new Set(kind.picturesIn?.(understood.list.carried).values())) {
+  for (const name of new Set(understood.pictured.values())) {
     const bytes = pictures?.get(name);
     if (!bytes || bytes.length > PICTURE_LIMIT) continue;
     const answer = await send<Picture>('/api/pictures', new Blob([bytes.slice()]));
@@ -49,7 +49,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
           const none = { text, offers: null };
           if (text.trim() === '') return none;
           try {
-            return { text, offers: await composeWorker().offers(text, HOUSE) };
+            return { text, offers: await offerWorker().offers(text, HOUSE) };
           } catch (error) {
             // Then the person says what it is.
             setWrong((error as Error).message);
@@ -79,7 +79,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
     setBusy(true);
     const { taken } = list;
     const kind = kindFor(kindId);
-    const pictures = taken?.pictures && (await sentPictures(kind, taken));
+    const pictures = taken?.pictures && (await sentPictures(taken));
     const body = {
       title: title.trim() || start?.title || words.dialog.untitled(kind.words.name),
       kind: kindId,

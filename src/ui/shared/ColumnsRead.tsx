@@ -2,7 +2,7 @@
 
 import type { KindOnPage } from '../../core/kinds';
 import { LEFT_OUT, PLACE_ROLES } from '../../core/list';
-import type { Understood } from '../../workers/compose.worker';
+import type { Understood } from '../../workers/read.worker';
 
 const words = {
   label: 'First rows and what each column is',

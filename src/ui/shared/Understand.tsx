@@ -2,15 +2,14 @@
 import { proxy } from 'comlink';
 import { type ClipboardEvent as ReactClipboardEvent, useEffect, useRef, useState } from 'react';
 import type { SheetText, Source } from '../../core/formats';
-import { formsOf } from '../../core/forms';
-import { kindOf, kinds } from '../../core/kinds';
 import { headingsOf } from '../../core/list';
-import type { Telling, Understood } from '../../workers/compose.worker';
+import type { Telling, Understood } from '../../workers/read.worker';
 import { ColumnsRead } from './ColumnsRead';
 import { readWorker } from './composer';
 import { Button, Select } from './controls';
+import { kindFor } from './fields';
 import { isField, type Pasted, pastedFrom } from './pasted';
-import { keepRoles, NO_CHOICES, type Progress, type ReadChoices, useReading } from './reading';
+import { keepRoles, NO_CHOICES, type Progress, type ReadChoices, useForms, useReading } from './reading';
 import { SmallPicture } from './SmallPicture';
 
 const words = {
@@ -81,7 +80,8 @@ export function Understand({
   top?: React.ReactNode;
   onUnderstood: (taken: Taken | null, text: string) => void;
 }) {
-  const kind = kindOf(kindId) ?? kinds[0]!;
+  const kind = kindFor(kindId);
+  const forms = useForms(kindId);
   const [text, setText] = useState(initial);
   const [choices, setChoices] = useState<ReadChoices>(NO_CHOICES);
   const [sheets, setSheets] = useState<readonly SheetText[]>([]);
@@ -194,18 +194,17 @@ export function Understand({
   };
   const long = text.length > MOST_EDITED;
   const busy = opening ?? progress;
-  const forms = formsOf(kind);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-2">
       <div className="flex min-h-0 flex-col gap-2 border-r border-rule p-4">
         <div className="flex flex-wrap items-center gap-x-1 gap-y-0.5">
           <Button onClick={() => file.current?.click()}>{words.file}</Button>
           {text === '' &&
-            kind.forms
-              .filter((f) => f.id !== 'tsv')
-              .map((f) => (
-                <Button key={f.id} tone="quiet" onClick={() => put(f.sample)}>
-                  {words.sample}: {f.label === f.label.toUpperCase() ? f.label : f.label.toLowerCase()}
+            forms
+              .filter(({ id, sample }) => sample !== undefined && id !== 'tsv')
+              .map(({ id, label, sample }) => (
+                <Button key={id} tone="quiet" onClick={() => put(sample!)}>
+                  {words.sample}: {label === label.toUpperCase() ? label : label.toLowerCase()}
                 </Button>
               ))}
           {sheets.length > 1 && (

@@ -4,6 +4,7 @@
  */
 import { type Remote, wrap } from 'comlink';
 import type { ComposeWorker } from '../../workers/compose.worker';
+import type { ReadWorker } from '../../workers/read.worker';
 
 /** A worker that has not so much as said that it lives for so long is taken for dead, in ms. */
 const SILENT_MS = 45_000;
@@ -11,16 +12,20 @@ const ASK_MS = 5_000;
 
 export class BrokenDown extends Error {}
 
-export interface WatchedWorker {
+/** What any worker here can say. */
+interface Living {
+  lives(): true;
+}
+
+interface WatchedWorker<W> {
   /** What is asked of it fails with `BrokenDown` where it breaks down before it answers. */
-  readonly remote: Remote<ComposeWorker>;
+  readonly remote: Remote<W>;
   readonly broken: boolean;
   terminate(): void;
 }
 
-function watched(): WatchedWorker {
-  const worker = new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' });
-  const plain = wrap<ComposeWorker>(worker);
+function watched<W extends Living>(worker: Worker): WatchedWorker<W> {
+  const plain = wrap<W>(worker);
   const state = { broken: false };
   const waiting = new Set<(error: Error) => void>();
   let heard = Date.now();
@@ -40,7 +45,7 @@ function watched(): WatchedWorker {
   worker.addEventListener('messageerror', () => breakDown('its answer could not be read'));
   const ask = () => {
     if (Date.now() - heard > SILENT_MS) breakDown('the computation takes too long');
-    else void plain.lives();
+    else void (plain as Remote<Living>).lives();
   };
   /** The promise, or a failure where the worker breaks down before it is kept. */
   const guard = <T>(promise: Promise<T>): Promise<T> =>
@@ -56,7 +61,7 @@ function watched(): WatchedWorker {
       };
       promise.then(resolve, reject).finally(end);
     });
-  const remote = new Proxy(plain, {
+  const remote = new Proxy(plain as Remote<W> & object, {
     get(target, name) {
       const own = Reflect.get(target, name) as unknown;
       if (typeof name !== 'string' || name === 'then') return own;
@@ -76,19 +81,18 @@ function watched(): WatchedWorker {
 }
 
 /** A worker that is made when it is first asked for, and anew once it broke down or was stopped. */
-export interface OwnWorker {
-  remote(): Remote<ComposeWorker>;
+export interface OwnWorker<W> {
+  remote(): Remote<W>;
   /** Ends what it is at; what is asked next gets a new worker. */
   stop(): void;
 }
 
-/** @param onNew called with every worker that is made: it remembers nothing of the one before */
-export function ownWorker(onNew?: () => void): OwnWorker {
-  let made: WatchedWorker | undefined;
+function ownWorker<W extends Living>(make: () => Worker, onNew?: () => void): OwnWorker<W> {
+  let made: WatchedWorker<W> | undefined;
   return {
     remote() {
       if (!made || made.broken) {
-        made = watched();
+        made = watched<W>(make());
         onNew?.();
       }
       return made.remote;
@@ -99,3 +103,10 @@ export function ownWorker(onNew?: () => void): OwnWorker {
     },
   };
 }
+
+/** @param onNew called with every worker that is made: it remembers nothing of the one before */
+export const composingWorker = (onNew?: () => void): OwnWorker<ComposeWorker> =>
+  ownWorker(() => new Worker(new URL('../../workers/compose.worker.ts', import.meta.url), { type: 'module' }), onNew);
+
+export const readingWorker = (): OwnWorker<ReadWorker> =>
+  ownWorker(() => new Worker(new URL('../../workers/read.worker.ts', import.meta.url), { type: 'module' }));

@@ -1,21 +1,22 @@
-/** The page's side of the compose worker: one worker a page, the newest request wins. */
+/** The page's side of its workers: one that composes and one that reads; the newest request wins. */
 import { type Chart, chartTeller } from '../../core/chart';
 import { sceneHearer } from '../../core/scene';
-import type { Shown } from '../../workers/compose.worker';
-import { BrokenDown, ownWorker } from './compose-worker';
-
-export { ownWorker } from './compose-worker';
+import type { Shown } from '../../workers/shown';
+import { BrokenDown, composingWorker, readingWorker } from './compose-worker';
 
 let tell = chartTeller();
 let hear = sceneHearer();
-const shown = ownWorker(() => {
+const shown = composingWorker(() => {
   // A new worker has heard of no chart, and tells its pictures from the first on.
   tell = chartTeller();
   hear = sceneHearer();
 });
 export const composeWorker = shown.remote;
 
-const reader = ownWorker();
+/** Says what kinds a text can become, and draws small pictures of lists: it goes on where reading is stopped. */
+export const offerWorker = readingWorker().remote;
+
+const reader = readingWorker();
 /** The worker that reads lists. */
 export const readWorker = reader.remote;
 export const stopReading = reader.stop;

@@ -2,7 +2,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { headingsOf } from '../../core/list';
-import type { Telling, Understanding } from '../../workers/compose.worker';
+import type { FormOffer, Telling, Understanding } from '../../workers/read.worker';
 import { call } from './api';
 import { newestOnly, readWorker, stopReading } from './composer';
 
@@ -32,6 +32,24 @@ async function rolesFor(kind: string, headings: readonly string[]): Promise<Reco
 
 export const keepRoles = (kind: string, headings: readonly string[], roles: Readonly<Record<string, string>>) =>
   call('PUT', '/api/column-roles', { kind, headings, roles });
+
+/** The forms that a kind's list may come in; none until they are there. */
+export function useForms(kindId: string): readonly FormOffer[] {
+  const [forms, setForms] = useState<readonly FormOffer[]>([]);
+  useEffect(() => {
+    let wanted = true;
+    const late = () => undefined;
+    void readWorker()
+      .forms(kindId)
+      .then((found) => {
+        if (wanted) setForms(found);
+      }, late);
+    return () => {
+      wanted = false;
+    };
+  }, [kindId]);
+  return forms;
+}
 
 interface Asked {
   readonly text: string;

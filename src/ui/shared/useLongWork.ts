@@ -1,7 +1,7 @@
 import { proxy, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ComposeWorker } from '../../workers/compose.worker';
-import { ownWorker } from './composer';
+import { composingWorker } from './compose-worker';
 
 export interface LongWork {
   /** How far it has come, from 0 to 1; null while nothing is done. */
@@ -13,7 +13,7 @@ export interface LongWork {
 
 /** Long work of a part of the page, that ends with it. */
 export function useLongWork(): LongWork {
-  const [worker] = useState(ownWorker);
+  const [worker] = useState(composingWorker);
   const [done, setDone] = useState<number | null>(null);
   const latest = useRef(0);
   useEffect(() => worker.stop, [worker]);

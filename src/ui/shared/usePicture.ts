@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Scene } from '../../core/scene';
-import { composeWorker } from './composer';
+import { offerWorker } from './composer';
 
 const known = new Map<string, Promise<Scene | null>>();
 
@@ -12,7 +12,7 @@ export function usePicture(kind: string, list: string, house = 'fernhouse'): Sce
     const key = `${kind} ${house} ${list}`;
     const made =
       known.get(key) ??
-      composeWorker()
+      offerWorker()
         .understand(kind, list, {}, house)
         .then((read) => (read.ok ? (read.understood.composition?.scene ?? null) : null));
     known.set(key, made);

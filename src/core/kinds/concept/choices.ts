@@ -1,5 +1,5 @@
 import type { ArrangementChoice } from '../choices';
-import { rowsChoice, wordChoices } from '../worded';
+import { rowsChoice, wordChoices } from '../worded-choices';
 
 export const choices = [
   {

@@ -1,7 +1,7 @@
 /** Concept maps as graphs for other programs. */
 import type { Chart } from '../../chart';
 import { type WordedGraph, writeGraphml, writeSkos } from '../../formats';
-import type { ListFormat } from '../kind';
+import type { ListWriter } from '../kind';
 import { graphOf } from './graph';
 
 function worded(chart: Chart): WordedGraph {
@@ -23,19 +23,7 @@ function worded(chart: Chart): WordedGraph {
   };
 }
 
-export const formats: Readonly<Record<string, ListFormat>> = {
-  graphml: {
-    label: 'Graph (GraphML)',
-    about: 'Concepts and the phrases between them, for programs that draw or count graphs.',
-    mime: 'application/graphml+xml',
-    ending: 'graphml',
-    write: (chart) => writeGraphml(worded(chart), 'concept'),
-  },
-  skos: {
-    label: 'Vocabulary (SKOS)',
-    about: 'Concepts and how they are related, as the web of data has them: Turtle.',
-    mime: 'text/turtle',
-    ending: 'ttl',
-    write: (chart) => writeSkos({ ...worded(chart), title: chart.title }),
-  },
+export const writers: Readonly<Record<string, ListWriter>> = {
+  graphml: (chart) => writeGraphml(worded(chart), 'concept'),
+  skos: (chart) => writeSkos({ ...worded(chart), title: chart.title }),
 };

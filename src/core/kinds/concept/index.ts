@@ -2,11 +2,9 @@
 
 import { isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
-import { arrange } from './arrange';
-import { figures, shownFigures } from './figures';
+import { conceptDrawn } from './drawn';
+import { writers } from './files';
 import { forms } from './list';
-import { conceptOnPage } from './on-page';
-import { problems } from './problems';
 
 const MISSING = 'Needs a linking phrase between two ideas, such as "Tides - bring -> Mud".';
 
@@ -43,13 +41,8 @@ function fits(list: ListRead): Fitness {
 }
 
 export const concept: Kind = {
-  ...conceptOnPage,
+  ...conceptDrawn,
   forms,
+  writers,
   fits,
-  arrange,
-  problems,
-  figures,
-  figuresAbout:
-    'concepts, propositions, tiers, crossLinks, crossings, score {propositions, levels, crossLinks, examples, total}: the points each brings',
-  shownFigures,
 };

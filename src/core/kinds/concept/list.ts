@@ -1,49 +1,16 @@
-import { type Chart, firstOrders, type Item, treeOf, walk } from '../../chart';
+import { firstOrders, type Item } from '../../chart';
 import {
-  type Column,
   type ListForm,
   type ListRead,
   outlineForm,
   type Problem,
   plainText,
   type ReadContext,
-  type SplitLine,
   tableForms,
   tidy,
-  writeOutline,
 } from '../../list';
 import { conceptKey } from './graph';
-
-export const columns: readonly Column[] = [
-  {
-    field: 'from',
-    label: 'From',
-    refers: 'one',
-    headings: ['fromconcept', 'concept1', 'concepta', 'firstconcept', 'source', 'subject'],
-  },
-  {
-    field: 'phrase',
-    label: 'Linking phrase',
-    hint: 'linking phrase',
-    headings: [
-      'link',
-      'linkingphrase',
-      'linkingwords',
-      'linkingword',
-      'relation',
-      'relationship',
-      'verb',
-      'predicate',
-      'label',
-    ],
-  },
-  {
-    field: 'name',
-    label: 'Concept',
-    headings: ['to', 'toconcept', 'concept2', 'conceptb', 'secondconcept', 'target', 'object', 'idea', 'name'],
-  },
-  { field: 'level', label: 'Level', headings: ['tier'] },
-];
+import { FOCUS, proposition, split } from './lines';
 
 const PROPOSITIONS = `? How does a salt marsh work
 Salt marsh - is flooded by -> Tides
@@ -68,7 +35,7 @@ Tides,bring,Salt
 Salt,only lets grow,Salt-loving plants
 `;
 
-interface Row {
+export interface Row {
   readonly line: number;
   readonly from: string;
   readonly phrase: string;
@@ -129,65 +96,8 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
   return { items: items.map((item, i): Item => ({ ...item, order: orders[i]! })), lines, problems };
 }
 
-const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/is;
-/** Runs of dashes and arrows, each whole: nothing is looked at twice, however long a run is. */
-const SIGNS = /-+>?|[–—]>?|=>|→|⟶/gu;
-
-interface Sign {
-  readonly text: string;
-  readonly from: number;
-  readonly to: number;
-}
-const isHead = ({ text }: Sign) => text.endsWith('>') || text === '→' || text === '⟶';
-
-/**
- * Concept, phrase and concept round two signs, such as "A - phrase -> B", "A --phrase--> B" or "A → phrase → B"; of one arrow
- * the phrase is empty; undefined where there is none with words on both sides.
- */
-function arrowed(text: string): Omit<Row, 'line'> | undefined {
-  const signs: Sign[] = [...text.matchAll(SIGNS)].map(({ 0: sign, index }) => ({
-    text: sign,
-    from: index,
-    to: index + sign.length,
-  }));
-  const between = (from: number, to: number) => tidy(text.slice(from, to));
-  // A hyphen inside a word is no dash: one before the phrase stands after a space, or there are two.
-  const isTail = ({ text: sign, from }: Sign) =>
-    from > 0 && (/^--/.test(sign) || /\s/.test(text[from - 1]!)) && between(0, from) !== '';
-  const heads = signs.filter((sign) => isHead(sign));
-  const tail = signs.find((sign) => !isHead(sign) && isTail(sign));
-  const dashed = tail && heads.find(({ text: sign, from }) => from >= tail.to && /[-–—]>$/.test(sign));
-  if (tail && dashed) {
-    const parts = {
-      from: between(0, tail.from),
-      phrase: between(tail.to, dashed.from),
-      to: between(dashed.to, text.length),
-    };
-    if (parts.phrase !== '' && parts.to !== '') return parts;
-  }
-  const [first, ...others] = heads.filter(({ from }) => from > 0);
-  if (!first || between(0, first.from) === '') return undefined;
-  const second = others.find(({ from }) => between(first.to, from) !== '');
-  if (second && between(second.to, text.length) !== '')
-    return {
-      from: between(0, first.from),
-      phrase: between(first.to, second.from),
-      to: between(second.to, text.length),
-    };
-  const to = between(first.to, text.length);
-  return to === '' ? undefined : { from: between(0, first.from), phrase: '', to };
-}
-
 // A run of blanks is looked at from its start only.
 const PARTED = [/\t+/, /(?<!\s)\s+\|\s+/, /(?<!\s)\s+[–—]\s+/, /(?<!\s)\s+-\s+/, /(?<!\s)\s*;\s*/] as const;
-
-/** A line as concept, phrase, concept; undefined where it is not of that form. */
-function proposition(text: string, apart: RegExp | undefined): Omit<Row, 'line'> | undefined {
-  const arrows = arrowed(text);
-  if (arrows) return arrows;
-  const parts = apart ? text.trim().split(apart).map(tidy) : [];
-  return parts.length === 3 && parts[0] && parts[2] ? { from: parts[0], phrase: parts[1]!, to: parts[2] } : undefined;
-}
 
 /** Lines without the focus question, which is the list's and no proposition. */
 function withoutFocus(raw: string): { lines: { line: number; text: string }[]; focus: string | undefined } {
@@ -200,14 +110,6 @@ function withoutFocus(raw: string): { lines: { line: number; text: string }[]; f
   }
   return { lines, focus };
 }
-
-/** What a line that is typed says beyond a name: a proposition with arrows, the focus question. */
-export const typedLine = (
-  text: string,
-): { readonly focus: string } | { readonly from: string; readonly phrase: string; readonly to: string } | undefined => {
-  const focus = FOCUS.exec(text);
-  return focus ? { focus: tidy(focus[1]!) } : proposition(text, undefined);
-};
 
 /** The one separator under which the most lines are propositions. */
 function separatorOf(lines: readonly { text: string }[]): { apart: RegExp; count: number } {
@@ -272,17 +174,6 @@ const propositionForm: ListForm = {
   },
 };
 
-/** `[linking phrase] concept`, in square or round brackets. */
-export const split: SplitLine = (line) => {
-  const square = /^\[([^\]]*)\](.*)$/s.exec(line);
-  const found = square ?? /^\(([^)]*)\)(.*)$/s.exec(line);
-  const name = tidy(found?.[2] ?? '');
-  // Round brackets alone are a name; square ones alone are a phrase whose concept is still to come.
-  if (!found || (!square && name === '')) return { name: tidy(line) };
-  const phrase = tidy(found[1]!);
-  return { name, ...(phrase && { phrase }) };
-};
-
 const outline = outlineForm(OUTLINE, split);
 const focused: ListForm = {
   ...outline,
@@ -328,21 +219,3 @@ function resolve(list: ListRead, { newId }: ReadContext): ListRead {
 }
 
 export const forms: readonly ListForm[] = [propositionForm, focused, ...tableForms(TABLE, { levels: true, resolve })];
-
-/** Concepts under those that lead to them, linking phrases in brackets; the focus question first. */
-export function outlineOf(chart: Chart): string {
-  const focus = chart.arrangement['focus'];
-  const lines = writeOutline(
-    walk(treeOf(chart.items)).map(({ id, depth }) => {
-      const { name = '', phrase } = chart.items[id]!.fields;
-      const needed = phrase || /^[[(]/.test(name);
-      return { level: depth, cells: [`${needed ? `[${phrase ?? ''}] ` : ''}${name || '?'}`] };
-    }),
-  );
-  return typeof focus === 'string' && focus !== '' ? `? ${focus}\n${lines}` : lines;
-}
-
-export function cell(chart: Chart, item: string, field: string): string | undefined {
-  const { parent } = chart.items[item]!;
-  return field === 'from' && parent !== null ? (chart.items[parent]!.fields['name'] ?? '') : undefined;
-}

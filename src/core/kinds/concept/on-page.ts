@@ -2,9 +2,9 @@ import type { KindOnPage } from '../kind';
 import { namedCells } from '../naming';
 import { beside, over, under } from '../typing';
 import { choices } from './choices';
-import { formats } from './files';
+import { columns } from './columns';
 import { graphOf } from './graph';
-import { cell, columns, outlineOf } from './list';
+import { cell, outlineOf } from './lines';
 import { starts } from './starts';
 import { typed } from './typing';
 
@@ -25,7 +25,20 @@ export const conceptOnPage: KindOnPage = {
   line: () => ({ lead: 'phrase' }),
   draws: { tree: true, roles: ['linking-phrase'], sets: false },
   look: () => ({ line: 'straight', sizeRule: 'each' }),
-  formats,
+  formats: {
+    graphml: {
+      label: 'Graph (GraphML)',
+      about: 'Concepts and the phrases between them, for programs that draw or count graphs.',
+      mime: 'application/graphml+xml',
+      ending: 'graphml',
+    },
+    skos: {
+      label: 'Vocabulary (SKOS)',
+      about: 'Concepts and how they are related, as the web of data has them: Turtle.',
+      mime: 'text/turtle',
+      ending: 'ttl',
+    },
+  },
   starts,
   choices,
   holds: true,

@@ -2,7 +2,7 @@
 import { asOne, type Change, type Chart, isWithin } from '../../chart';
 import { typedFields, withFields } from '../typing';
 import { conceptKey } from './graph';
-import { split, typedLine } from './list';
+import { split, typedLine } from './lines';
 
 export function typed(chart: Chart, item: string, text: string): Change | undefined {
   const said = typedLine(text);

@@ -2,11 +2,8 @@
 
 import { isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
-import { arrange } from './arrange';
-import { figureCharts, figures, shownFigures } from './figures';
+import { decisionDrawn } from './drawn';
 import { forms } from './list';
-import { decisionOnPage } from './on-page';
-import { problems } from './problems';
 
 function fits(list: ListRead): Fitness {
   const { items, columns: found } = list;
@@ -24,14 +21,7 @@ function fits(list: ListRead): Fitness {
 }
 
 export const decision: Kind = {
-  ...decisionOnPage,
+  ...decisionDrawn,
   forms,
   fits,
-  arrange,
-  problems,
-  figures,
-  figuresAbout:
-    'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation',
-  shownFigures,
-  figureCharts,
 };

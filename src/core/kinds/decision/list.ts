@@ -1,46 +1,6 @@
-import { type Chart, type Item, type NewItem, ordersAfter, treeOf, walk } from '../../chart';
-import {
-  type Column,
-  circles,
-  folded,
-  type ListRead,
-  outlineForm,
-  type ReadContext,
-  references,
-  type SplitLine,
-  tableForms,
-  tidy,
-  writeOutline,
-} from '../../list';
-import { remembered } from '../../remember';
-import { stepsOf } from './steps';
-
-export const columns: readonly Column[] = [
-  { field: 'name', label: 'Text', headings: ['name', 'question', 'outcome', 'label', 'words', 'description', 'title'] },
-  {
-    field: 'answer',
-    label: 'Answer',
-    hint: 'answer that leads here',
-    headings: ['when', 'if', 'choice', 'branch', 'way', 'reply'],
-  },
-  {
-    field: 'from',
-    label: 'From',
-    refers: 'one',
-    headings: ['fromstep', 'after', 'parent', 'previous', 'under', 'follows'],
-  },
-  { field: 'id', label: 'Step', headings: ['id', 'no', 'number', 'key', 'stepno'] },
-  { field: 'kind', label: 'Kind', headings: ['type'] },
-  { field: 'chance', label: 'Chance', headings: ['probability', 'likelihood', 'p', 'prob'] },
-  {
-    field: 'value',
-    label: 'Value',
-    hint: 'value',
-    type: 'money',
-    headings: ['worth', 'payoff', 'gain', 'result', 'amount', 'profit'],
-  },
-  { field: 'cost', label: 'Cost', type: 'money', headings: ['costs', 'price', 'toll'] },
-];
+import { type Item, type NewItem, ordersAfter } from '../../chart';
+import { circles, folded, type ListRead, outlineForm, type ReadContext, tableForms, tidy } from '../../list';
+import { split } from './lines';
 
 const OUTLINE = `Is the spot in full sun?
 \tyes: Is the soil dry?
@@ -60,39 +20,6 @@ const TABLE = `Step,Text,From,Answer,Chance,Value,Cost
 4,Few,2,few,40 %,25000,
 5,Stay as we are,1,leave it,,12000,
 `;
-
-const CHANCE = /\s*\(\s*(?:chance |p ?=? ?)?([\d.,]+\s*%|[01]?[.,]\d+|\d+\s*\/\s*\d+)\s*\)\s*$/i;
-const COST = /\s*\(\s*costs? ([^()]+)\)\s*$/i;
-const VALUE = /\s+=\s*([-−–]?[\p{Sc}\s]*[\d][\d.,'’\s]*\p{Sc}?)\s*$/u;
-
-/** Letters of a chance, a cost or a value at the most. */
-const LONGEST_NOTE = 120;
-
-/** `answer (60 %) (cost 400): text = 1200`; what stands at the left has no answer. */
-export const split: SplitLine = (line, _separator, level) => {
-  let text = tidy(line);
-  const fields: Record<string, string> = {};
-  const take = (from: string, pattern: RegExp, field: string): string => {
-    // All of them stand at the end: what is before it need not be looked at, however long it is.
-    const ahead = Math.max(0, from.length - LONGEST_NOTE);
-    const found = pattern.exec(from.slice(ahead));
-    if (!found) return from;
-    fields[field] = tidy(found[1]!);
-    return from.slice(0, ahead + found.index);
-  };
-  text = take(text, VALUE, 'value');
-  const colon = level === 0 ? -1 : text.search(/:(\s|$)/);
-  let answer = '';
-  if (colon >= 0) {
-    answer = tidy(text.slice(0, colon));
-    text = tidy(text.slice(colon + 1));
-    for (let before = ''; before !== answer; ) {
-      before = answer;
-      answer = take(take(answer, CHANCE, 'chance'), COST, 'cost');
-    }
-  }
-  return { name: text, ...(answer && { answer }), ...fields };
-};
 
 /**
  * Rows hang under the step they come from. A step that several lead to has a row for each, or names them all, set apart by
@@ -169,30 +96,3 @@ function resolve(list: ListRead, context: ReadContext): ListRead {
 }
 
 export const forms = [outlineForm(OUTLINE, split), ...tableForms(TABLE, { parent: 'from', levels: true, resolve })];
-
-/** Every line's way, words and numbers, as `split` reads them. */
-export const outlineOf = (chart: Chart): string =>
-  writeOutline(
-    walk(treeOf(chart.items)).map(({ id, depth }) => {
-      const { name = '', answer = '', chance, cost, value } = chart.items[id]!.fields;
-      const way = `${answer}${chance ? ` (${chance})` : ''}${cost ? ` (cost ${cost})` : ''}`;
-      // A colon in the words would be taken for the end of an answer.
-      const needed = way !== '' || /:(\s|$)/.test(name);
-      const text = `${depth > 0 && needed ? `${way}: ` : ''}${name}${value ? ` = ${value}` : ''}`;
-      return { level: depth, cells: [text.trim() || '?'] };
-    }),
-  );
-
-const referring = remembered((items: Chart['items']) => {
-  const used = Object.values(items).flatMap(({ parent }) => parent ?? []);
-  return references({ items }, used);
-});
-
-/** Where a step comes from is where its line stands. A line that names a step has that step's number. */
-export function cell(chart: Chart, item: string, field: string): string | undefined {
-  if (field !== 'from' && field !== 'id') return undefined;
-  const refer = referring(chart.items);
-  if (field === 'id') return refer.idOf(stepsOf(chart).standsFor.get(item) ?? item);
-  const { parent, fields } = chart.items[item]!;
-  return parent === null ? (fields['from'] ?? '') : refer.textOf(parent);
-}

@@ -1,12 +1,10 @@
 import { isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
-import { arrange } from './arrange';
+import { familyDrawn } from './drawn';
 import { statusOf } from './family';
-import { figures, shownFigures } from './figures';
-import { gedcomForm } from './gedcom';
-import { familyOnPage } from './on-page';
+import { gedcomForm, picturesIn, sameInFiles } from './gedcom';
+import { gedcomOf } from './gedcom-write';
 import { outline } from './outline';
-import { problems } from './problems';
 import { tables } from './table';
 
 /** Of the lines of a family so many at the least are partners. */
@@ -37,13 +35,10 @@ function fits(list: ListRead): Fitness {
 }
 
 export const family: Kind = {
-  ...familyOnPage,
+  ...familyDrawn,
   forms: [...tables, outline, gedcomForm],
   fits,
-  arrange,
-  problems,
-  figures,
-  figuresAbout:
-    'people, couples, generations, crossings, person (whom ancestors and completeness are about), ancestors {number: name}, completeness [{generation, known, of}]; with between in the request also between {relation, kinship, commonAncestors}',
-  shownFigures,
+  sameRecords: sameInFiles,
+  picturesIn,
+  writers: { gedcom: gedcomOf },
 };

@@ -3,17 +3,16 @@ import type { Item } from '../../chart';
 import { dateIn } from '../../list';
 import type { KindOnPage } from '../kind';
 import { descendantsOf } from './ancestors';
+import { cell } from './cells';
 import { choices } from './choices';
+import { columns } from './columns';
 import { yearsOf } from './dates';
 import { writeCell } from './edit';
 import { familyOf, isUnknownParents, sexOf } from './family';
 import { pairFigure } from './figures';
-import { picturesIn, sameInFiles } from './gedcom';
-import { gedcomOf } from './gedcom-write';
 import { generationsOf } from './generations';
-import { outlineOf } from './outline';
+import { outlineOf } from './lines';
 import { starts } from './starts';
-import { cell, columns } from './table';
 import { additions, nextPlace, typed } from './typing';
 import { shownPeople } from './view';
 
@@ -36,8 +35,6 @@ export const familyOnPage: KindOnPage = {
     outline: 'People under their parents, partners behind a plus.',
   },
   mutual: ['partner'],
-  sameRecords: sameInFiles,
-  picturesIn,
   columns,
   line: () => ({ lead: 'relation', tail: 'born' }),
   draws: { tree: true, roles: ['partner', 'child-of'], sets: false },
@@ -66,7 +63,6 @@ export const familyOnPage: KindOnPage = {
       about: 'For other programs that keep families: version 7, with what was read but is not shown here.',
       mime: 'text/vnd.familysearch.gedcom',
       ending: 'ged',
-      write: gedcomOf,
     },
   },
   tierName: (_chart, _structure, tier) => `Generation ${tier}`,

@@ -1,52 +1,8 @@
 /** Families as tables: father, mother and partners by id or by name. */
-import type { Chart } from '../../chart';
-import {
-  type Column,
-  inLanguages,
-  itemFinder,
-  type ListRead,
-  type ReadContext,
-  references,
-  tableForms,
-  tidy,
-} from '../../list';
-import { rememberedPair } from '../../remember';
-import { byOf, familyOf, isRelation, type Status, sexOf, statusOf, UNKNOWN_PARENTS } from './family';
+import { itemFinder, type ListRead, type ReadContext, tableForms, tidy } from '../../list';
+import { listed } from './cells';
+import { byOf, isRelation, type Status, statusOf, UNKNOWN_PARENTS } from './family';
 import { listOf, type PairRecord, type PersonRecord } from './records';
-
-export const columns: readonly Column[] = inLanguages([
-  { field: 'name', label: 'Name', headings: ['fullname', 'person', 'names', 'who'] },
-  {
-    field: 'born',
-    label: 'Born',
-    hint: 'born',
-    type: 'date',
-    headings: ['birth', 'birthdate', 'dateofbirth', 'dob', 'b', 'birthyear', 'yearofbirth'],
-  },
-  {
-    field: 'died',
-    label: 'Died',
-    type: 'date',
-    headings: ['death', 'deathdate', 'dateofdeath', 'dod', 'd', 'deathyear', 'yearofdeath'],
-  },
-  { field: 'relation', label: 'Relation', hint: 'child, partner ...', headings: ['relationship', 'by', 'how'] },
-  {
-    field: 'twin',
-    label: 'Twin',
-    type: 'yes-no',
-    headings: ['twins', 'zwilling', 'jumeau', 'gemelo', 'gemello', 'tweeling'],
-  },
-  { field: 'sex', label: 'Sex', headings: ['gender', 'mf'] },
-  { field: 'father', label: 'Father', refers: 'one', headings: ['fatherid', 'dad', 'fathername'] },
-  { field: 'mother', label: 'Mother', refers: 'one', headings: ['motherid', 'mum', 'mom', 'mothername'] },
-  {
-    field: 'partners',
-    label: 'Partners',
-    refers: 'many',
-    headings: ['partner', 'partnerid', 'spouse', 'spouses', 'spouseid', 'marriedto', 'wife', 'husband', 'married'],
-  },
-  { field: 'id', label: 'Id', headings: ['no', 'number', 'key', 'personid'] },
-]);
 
 const TABLE = `Id,Name,Born,Died,Sex,Father,Mother,Partners
 1,Bertrand Oke,1865,1930,m,,,Alba Tansley
@@ -56,12 +12,6 @@ const TABLE = `Id,Name,Born,Died,Sex,Father,Mother,Partners
 5,Hugo Penn,1888,1960,m,,,
 6,Delia Marrable,1915,2001,f,4,3,
 `;
-
-const listed = (text: string | undefined): string[] =>
-  (text ?? '')
-    .split(/[;&]|(?<!\s)\s+and\s+/)
-    .map(tidy)
-    .filter(Boolean);
 
 /** Rows with father, mother and partners, by id or by name. Who is not in the list stays in the field. */
 function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
@@ -109,42 +59,6 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
   });
   const { items, links } = listOf(known, pairs, newId);
   return { ...list, items, links };
-}
-
-const referring = rememberedPair((items: Chart['items'], links: Chart['links']) => {
-  const { couples } = familyOf({ items, links });
-  const used = couples.flatMap(({ partners, children }) =>
-    children.length > 0 || partners.length > 1 ? partners : [],
-  );
-  return references({ items }, used);
-});
-
-export function cell(chart: Chart, item: string, field: string): string | undefined {
-  if (!['father', 'mother', 'partners', 'id', 'relation'].includes(field)) return undefined;
-  const family = familyOf(chart);
-  if (field === 'relation') {
-    // How a child belongs whose parents are in links is said there.
-    const by = family.originsOf.get(item)![0]?.by;
-    return chart.items[item]!.fields['relation'] === undefined && by !== undefined && by !== 'birth' ? by : undefined;
-  }
-  const refer = referring(chart.items, chart.links);
-  const own = chart.items[item]!;
-  if (field === 'id') return refer.idOf(item);
-  if (field === 'partners') {
-    const known = family.couplesOf.get(item)!.flatMap(({ partners, status }) => {
-      const other = partners.find((partner) => partner !== item);
-      return other === undefined ? [] : [`${refer.textOf(other)}${status === 'married' ? '' : ` (${status})`}`];
-    });
-    return [...known, ...(own.fields['partners'] ? [own.fields['partners']] : [])].join('; ');
-  }
-  const parents = family.originsOf.get(item)![0]?.couple.partners ?? [];
-  const sexes = parents.map((parent) => sexOf(chart.items[parent]));
-  const mother = sexes[0] === 'f' || sexes[1] === 'm' ? 0 : 1;
-  // One parent alone is the father unless said to be a woman.
-  const at = parents.length === 1 ? (sexes[0] === 'f' ? [undefined, 0] : [0, undefined]) : [1 - mother, mother];
-  const index = field === 'father' ? at[0] : at[1];
-  const parent = index === undefined ? undefined : parents[index];
-  return parent === undefined ? (own.fields[field] ?? '') : refer.textOf(parent);
 }
 
 export const tables = tableForms(TABLE, { levels: true, resolve: resolveTable });

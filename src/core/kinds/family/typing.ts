@@ -2,7 +2,7 @@
 import { asOne, type Change, type Chart, type NewItem, treeOf } from '../../chart';
 import { type Addition, typedFields, withFields } from '../typing';
 import { familyOf, isPartnerLine, statusOf } from './family';
-import { split } from './outline';
+import { split } from './lines';
 
 const SEPARATORS = ['\t', ' | '];
 

@@ -3,7 +3,7 @@ import { folded } from '../../list';
 import { rememberedPair } from '../../remember';
 import type { Structure } from '../arrangement';
 import type { ShownFigure } from '../kind';
-import { isVacant } from './problems';
+import { isVacant } from './vacant';
 
 /**
  * Counts of an org chart. `span` is the span of control: direct reports of those who have any (mean to one decimal,

@@ -2,19 +2,13 @@
 import type { Chart } from '../../chart';
 import { writeGraphml } from '../../formats';
 import { type Column, gridOf } from '../../list';
-import type { ListFormat } from '../kind';
+import type { ListWriter } from '../kind';
 import { FIELD, SECOND } from './second';
 
 /** @param columns of the kind; the dotted line's label says of an edge that it is one */
-export const graphmlFormat = (
-  columns: readonly Column[],
-  cell: (chart: Chart, item: string, field: string) => string | undefined,
-): ListFormat => ({
-  label: 'Graph (GraphML)',
-  about: 'Posts and who reports to whom, dotted lines named, for programs that draw or count graphs.',
-  mime: 'application/graphml+xml',
-  ending: 'graphml',
-  write(chart) {
+export const graphmlWriter =
+  (columns: readonly Column[], cell: (chart: Chart, item: string, field: string) => string | undefined): ListWriter =>
+  (chart) => {
     const grid = gridOf(chart, columns, (item, field) => cell(chart, item, field));
     const referring = new Set(columns.filter(({ refers }) => refers !== undefined).map(({ field }) => field));
     const idOf = new Map(grid.items.map((item, i) => [item, `n${i + 1}`]));
@@ -39,5 +33,4 @@ export const graphmlFormat = (
         .map(({ from, to }) => ({ source: idOf.get(from)!, target: idOf.get(to)!, label })),
     ];
     return writeGraphml({ nodes, edges }, 'org');
-  },
-});
+  };

@@ -5,7 +5,8 @@ import type { ArrangeInput, Size } from '../arrangement';
 import { chosen } from '../choices';
 import type { FitAllowed, FitFound, KindFit } from '../kind';
 import { choices } from './choices';
-import { type Direction, type Plan, placed, planOf, STACK_GAP, scaleIn, shelfCounts, sizeOf } from './plan';
+import { CLOSER, type Gaps } from './gaps';
+import { type Direction, type Plan, placed, planOf, scaleIn, shelfCounts, sizeOf } from './plan';
 import { settingText } from './settings';
 
 /** A found mixture must print this much larger than what the chart does by itself. */
@@ -73,17 +74,6 @@ function bySize(chart: Chart, ids: readonly string[]): { chart: Chart; changes: 
 }
 
 const set = (arrangement: Record<string, string | number>): Change[] => [{ type: 'set-arrangement', arrangement }];
-
-type Gaps = Readonly<Record<string, number>>;
-/** Gaps that a chart may be closed up to, from the closest to the widest. */
-const CLOSER: readonly Gaps[] = [
-  { tierGap: 16, siblingGap: 5, treeGap: 12 },
-  { tierGap: 24, siblingGap: 8, treeGap: 24 },
-];
-
-/** The least gap between boxes that the chart has, or gets where it is closed up. */
-export const leastGap = (chart: Chart): number =>
-  Math.min(STACK_GAP, CLOSER[0]!['siblingGap']!, Number(chosen(choices, chart.arrangement, 'siblingGap')));
 
 /** Those gaps that are wider in the chart. */
 const closedUp = (chart: Chart, gaps: Gaps): Gaps =>

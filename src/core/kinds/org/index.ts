@@ -2,14 +2,12 @@
 
 import { isNested, type ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
-import { arrange } from './arrange';
-import { figures, shownFigures } from './figures';
-import { fit } from './fit';
+import { columns } from './columns';
+import { orgDrawn } from './drawn';
+import { graphmlWriter } from './files';
+import { cell } from './lines';
 import { forms } from './list';
-import { orgOnPage } from './on-page';
-import { problems } from './problems';
-import { secondProblems, withSecondLines } from './second';
-import { settle } from './settle';
+import { withSecondLines } from './second';
 
 /** Dotted lines, for each post. */
 const MOST_SECOND = 0.3;
@@ -40,15 +38,9 @@ function fits(list: ListRead): Fitness {
 }
 
 export const org: Kind = {
-  ...orgOnPage,
+  ...orgDrawn,
   forms,
   fits,
   beside: withSecondLines,
-  arrange,
-  fit,
-  settle,
-  problems: (chart, lineOf) => [...problems(chart, lineOf), ...secondProblems(chart, lineOf)],
-  figures,
-  figuresAbout: 'people, posts, vacant, tiers, span {mean, most}',
-  shownFigures,
+  writers: { graphml: graphmlWriter(columns, cell) },
 };

@@ -6,13 +6,13 @@ import { matterOf } from '../matter';
 import { placeUnder } from '../place';
 import { beside, over, typedFields, under, withFields } from '../typing';
 import { choices } from './choices';
-import { graphmlFormat } from './files';
-import { leastGap } from './fit';
-import { cell, columns, outlineOf } from './list';
-import { isVacant } from './problems';
+import { columns } from './columns';
+import { leastGap } from './gaps';
+import { cell, outlineOf } from './lines';
 import { FIELD, SECOND, writeSecond } from './second';
 import { starts } from './starts';
 import { isAide, structure } from './structure';
+import { isVacant } from './vacant';
 
 export const orgOnPage: KindOnPage = {
   id: 'org',
@@ -39,7 +39,14 @@ export const orgOnPage: KindOnPage = {
   splits: leastGap,
   structure,
   cell,
-  formats: { graphml: graphmlFormat(columns, cell) },
+  formats: {
+    graphml: {
+      label: 'Graph (GraphML)',
+      about: 'Posts and who reports to whom, dotted lines named, for programs that draw or count graphs.',
+      mime: 'application/graphml+xml',
+      ending: 'graphml',
+    },
+  },
   writeCell(chart, item, field, text) {
     if (field === 'superior') return placeUnder(chart, item, field, text, true);
     return field === FIELD ? writeSecond(chart, item, text) : undefined;

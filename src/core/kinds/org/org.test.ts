@@ -4,7 +4,7 @@ import type { Chart } from '../../chart';
 import { compose } from '../../compose';
 import { chartOfList, readList } from '../../read';
 import { arrangementProblems, chosen, kindOf } from '..';
-import { isVacant } from './problems';
+import { isVacant } from './vacant';
 
 const kind = kindOf('org')!;
 function chartOf(text: string, over: Partial<Chart> = {}): Chart {

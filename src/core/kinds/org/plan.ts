@@ -4,10 +4,10 @@ import { type EnclosedBranch, type Setting, type Tree, type TreeInput, tree } fr
 import type { ArrangeInput, SettledTree, Size, Structure } from '../arrangement';
 import { chosen } from '../choices';
 import { choices } from './choices';
+import { STACK_GAP } from './gaps';
 import { chosenSettings, type Habit, habits, settingOf } from './settings';
 import { isAide } from './structure';
 
-export const STACK_GAP = 7;
 /** From a spine to its boxes: less where boxes stand close. */
 const INDENT = { most: 14, least: 8, perGap: 1.4 };
 /** Room under a post for the plate that says how many stand under it and are not drawn, or what goes on elsewhere. */

@@ -14,12 +14,7 @@ import {
   type Repair,
 } from '../../list';
 import { rememberedText } from '../../remember';
-
-/** A post with nobody in it: no name, or the word itself as the name. */
-export const isVacant = (item: Pick<Item, 'fields'>): boolean =>
-  /^(vacant( post| position)?|vacancy|n\.? ?n\.?|tba|tbc|unfilled|open post)?$/i.test(
-    (item.fields['name'] ?? '').trim(),
-  );
+import { isVacant } from './vacant';
 
 type LineOf = (item: string) => number | undefined;
 

@@ -8,6 +8,7 @@ import { eulerShapes } from './euler';
 import { type Block, blocksOf, roomFor, standsIn } from './place';
 import { membershipOf, setsIn } from './sets';
 import { areaOf, type Ellipse, outlineOf, type Part, polygonOf, regionsOf, vennShapes } from './shapes';
+import { showsCounts } from './shown';
 import { showRange, solutionOf } from './solve';
 
 /**
@@ -36,10 +37,6 @@ export function heldOf(chart: Chart): Held {
   }
   return { items: byRegion, counts: new Map([...byRegion].map(([region, ids]) => [region, String(ids.length)])) };
 }
-
-/** Whether the picture shows how many instead of what. */
-export const showsCounts = (chart: Chart): boolean =>
-  membershipOf(chart).counted || chosen(choices, chart.arrangement, 'show') === 'counts';
 
 const whole = new Map<number, { readonly shapes: Ellipse[]; readonly parts: Map<number, Part[]> }>();
 /** The diagram with every region, worked out once for each number of sets. */

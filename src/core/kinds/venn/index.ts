@@ -2,11 +2,8 @@
 
 import type { ListRead } from '../../list';
 import type { Fitness, Kind } from '../kind';
-import { arrange } from './arrange';
-import { figureCharts, figures, shownFigures } from './figures';
+import { vennDrawn } from './drawn';
 import { forms } from './list';
-import { vennOnPage } from './on-page';
-import { problems } from './problems';
 import { MOST_SETS } from './sets';
 
 const MISSING = 'Needs two to five sets: a table with ticks, "item: set, set", or sets with their items under them.';
@@ -42,14 +39,7 @@ function fits({ form, items, sets }: ListRead): Fitness {
 }
 
 export const venn: Kind = {
-  ...vennOnPage,
+  ...vennDrawn,
   forms,
   fits,
-  arrange,
-  problems,
-  figures,
-  figuresAbout:
-    'items, union, outside, sets {name: count}, regions [{sets, count}], regionsDrawn; for a list of counts also solution {status, regions [{sets, count | least, most}], asked [{line, count | least, most}], clash [line]}',
-  shownFigures,
-  figureCharts,
 };

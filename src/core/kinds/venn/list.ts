@@ -1,10 +1,8 @@
-import { type Chart, firstOrders, type Item, type ItemSet, treeOf, walk } from '../../chart';
+import { firstOrders, type Item, type ItemSet } from '../../chart';
 import {
-  type Column,
   folded,
   type ListForm,
   type ListRead,
-  oneLine,
   outlineLines,
   type Problem,
   plainText,
@@ -12,25 +10,9 @@ import {
   tableForms,
   tidy,
 } from '../../list';
+import { columns } from './columns';
 import { namesIn, readCount } from './counts';
-import { membershipOf, setNames } from './sets';
-
-export const columns: readonly Column[] = [
-  { field: 'name', label: 'Item', headings: ['name', 'who', 'thing', 'person', 'region', 'part', 'group'] },
-  {
-    field: 'sets',
-    label: 'Sets',
-    hint: 'in sets ...',
-    headings: ['set', 'belongsto', 'in', 'groups', 'tags', 'categories', 'memberof', 'trainedfor'],
-  },
-  {
-    field: 'count',
-    label: 'Count',
-    hint: 'count',
-    type: 'number',
-    headings: ['number', 'howmany', 'n', 'counts', 'total'],
-  },
-];
+import { namesOf, parted } from './lines';
 
 const TICKS = `Volunteer,First aid,Pruning,Guiding
 Elka Brandreth,x,x,
@@ -105,8 +87,6 @@ function setMaker(newId: () => string) {
   };
 }
 
-export const namesOf = (text: string): string[] => text.split(/[,;]/).map(tidy).filter(Boolean);
-
 /** Items in list order with the line of each. */
 function itemMaker(newId: () => string) {
   const rows: { id: string; fields: Record<string, string>; line: number }[] = [];
@@ -131,12 +111,6 @@ const linesOf = (raw: string) =>
     .split('\n')
     .map((text, i) => ({ line: i + 1, text: text.replace(/^\s*[-*•]\s+/, '').trim() }))
     .filter(({ text }) => text !== '');
-
-/** `what: rest`, at the last colon; undefined where there is none. */
-export function parted(text: string): [string, string] | undefined {
-  const at = text.lastIndexOf(':');
-  return at < 0 ? undefined : [tidy(text.slice(0, at)), tidy(text.slice(at + 1))];
-}
 
 /** `item: set, set`. An item without a colon belongs to no set. */
 const membersForm: ListForm = {
@@ -305,16 +279,3 @@ export const forms: readonly ListForm[] = [
   headingsForm,
   countsForm,
 ];
-
-export const outlineText = (chart: Chart): string => {
-  const { counted } = membershipOf(chart);
-  const names = setNames(chart.sets);
-  return walk(treeOf(chart.items))
-    .map(({ id }) => {
-      const { name = '', count = '' } = chart.items[id]!.fields;
-      const rest = counted ? count : (names.get(id) ?? []).join(', ');
-      // An item of no set whose name has a colon would be read as one of sets.
-      return `${oneLine(name) || '?'}${rest || name.includes(':') ? `: ${rest}` : ''}\n`;
-    })
-    .join('');
-};

@@ -1,9 +1,10 @@
 import { chosen } from '../choices';
 import type { KindOnPage } from '../kind';
-import { showsCounts } from './arrange';
 import { choices } from './choices';
-import { columns, outlineText } from './list';
+import { columns } from './columns';
+import { outlineText } from './lines';
 import { membershipOf, overlap, setNames } from './sets';
+import { showsCounts } from './shown';
 import { starts } from './starts';
 import { additions, nest, typed } from './typing';
 import { writeSets } from './write';

@@ -3,7 +3,7 @@ import { addSet, asOne, type Change, type Chart, setsOf, treeOf } from '../../ch
 import { folded, tidy } from '../../list';
 import { type Addition, beside } from '../typing';
 import { namesIn, readCount } from './counts';
-import { parted } from './list';
+import { parted } from './lines';
 import { writeSets } from './write';
 
 export function typed(chart: Chart, item: string, text: string): Change | undefined {

@@ -1,7 +1,7 @@
 /** Writing the sets of an item. */
 import { asOne, type Change, type Chart, type ItemSet, ordersAfter, setsOf } from '../../chart';
 import { folded } from '../../list';
-import { namesOf } from './list';
+import { namesOf } from './lines';
 
 /**
  * The change that makes an item belong to just the sets that are named; sets that are new are made. A set that nothing

@@ -1,7 +1,8 @@
 /** What the command field finds: items, settings of all stages, and what can be done, each with its words and keys. */
-import { mended } from '../../../core/answers';
+
 import type { Chart } from '../../../core/chart';
-import { listFormats, XLSX } from '../../../core/write';
+import { listFormats, XLSX } from '../../../core/list-formats';
+import { mended } from '../../../core/mend';
 import { itemName, kindFor } from '../../shared/fields';
 import { mirror } from '../actions';
 import { copyPicture, deliverFile, fileAddress } from '../deliver';

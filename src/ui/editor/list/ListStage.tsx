@@ -2,21 +2,14 @@
 import { useState } from 'react';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import { later } from '../../shared/later';
 import { showList, useEditor } from '../state/store';
 import { words } from '../words';
 import { LineFoot } from './LineFoot';
 import { addAfter } from './lines';
 import { Outline } from './Outline';
+import { NewerList, PasteDialog, Table, WorkOnLines } from './parts';
 import { rowsOfList } from './rows';
 import { Sets } from './Sets';
-
-const NewerList = later(() => import('./NewerList').then((part) => part.NewerList));
-const PasteDialog = later(() => import('./PasteDialog').then((part) => part.PasteDialog));
-const Table = later(() => import('./Table').then((part) => part.Table));
-const WorkOnLines = later(() => import('./WorkOnLines').then((part) => part.WorkOnLines));
-/** What is fetched once the first picture stands. */
-export const listParts = [NewerList, PasteDialog, Table, WorkOnLines];
 
 export function ListStage() {
   const empty = useEditor((state) => rowsOfList(state.chart.items).all.length === 0);

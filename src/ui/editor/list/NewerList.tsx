@@ -1,22 +1,22 @@
 /** A newer list: who joined, left, moved, was renamed or changed, seen on list and sheet, taken in whole or in part. */
-import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
-import { answered } from '../../../core/answers';
-import type { Change } from '../../../core/chart';
-import { comparing, kindOf, kinds } from '../../../core/kinds';
+import type { Change, Chart } from '../../../core/chart';
+import { comparing } from '../../../core/kinds';
 import {
   type Comparison,
   compareList,
   ENTRIES,
   type EntryKind,
   entryKey,
+  type ListRead,
   longDate,
   summaryOf,
 } from '../../../core/list';
-import { readList } from '../../../core/read';
+import type { Answered } from '../../../workers/read.worker';
+import { readWorker } from '../../shared/composer';
 import { Button } from '../../shared/controls';
 import { Dialog } from '../../shared/Dialog';
-import { fieldLabel } from '../../shared/fields';
+import { fieldLabel, kindFor } from '../../shared/fields';
 import { type Taken, Understand } from '../../shared/Understand';
 import { change, focusRow, type Mark, mark, say, select, tryOut, useEditor } from '../state/store';
 import { words } from '../words';
@@ -74,26 +74,62 @@ function entriesOf(found: Comparison, kindId: string): Entry[] {
   ];
 }
 
+/** A list read anew with ids of its own, as long as the dialog's answer stands: `null` until it is, `false` where it can't be. */
+function useFresh(kindId: string, taken: Taken | null): ListRead | null | false {
+  const [fresh, setFresh] = useState<ListRead | null | false>(null);
+  useEffect(() => {
+    if (!taken) return;
+    let wanted = true;
+    const { text, choices, understood } = taken;
+    const { roles, headings } = choices;
+    const set = (list: ListRead | false) => {
+      if (wanted) setFresh(list);
+    };
+    readWorker()
+      .read(kindId, text, { form: understood.form, roles, headings })
+      .then(
+        (read) => set(read?.ok ? read.list : false),
+        () => set(false),
+      );
+    return () => {
+      wanted = false;
+      setFresh(null);
+    };
+  }, [kindId, taken]);
+  return fresh;
+}
+
+/** The same with the chart's answers given to it. */
+function useAnswered({ kind, answers, carried }: Chart, fresh: ListRead | null): Answered | null {
+  const [given, setGiven] = useState<Answered | null>(null);
+  useEffect(() => {
+    if (!fresh) return;
+    let wanted = true;
+    const late = () => undefined;
+    readWorker()
+      .answered({ kind, answers, carried }, fresh)
+      .then((one) => {
+        if (wanted) setGiven(one);
+      }, late);
+    return () => {
+      wanted = false;
+    };
+  }, [kind, answers, carried, fresh]);
+  return fresh && given;
+}
+
 export function NewerList({ onClose }: { onClose: () => void }) {
   const chart = useEditor((state) => state.chart);
-  const kind = kindOf(chart.kind) ?? kinds[0]!;
   const [taken, setTaken] = useState<Taken | null>(null);
   const [list, setList] = useState<Taken | null>(null);
   const [refused, setRefused] = useState<ReadonlySet<string>>(new Set());
-  // Read anew with ids of their own, as long as the dialog's answer stands.
-  const fresh = useMemo(() => {
-    if (!list) return null;
-    const { text, choices, understood } = list;
-    const read = readList(kind, text, {
-      form: understood.form,
-      roles: choices.roles,
-      headings: choices.headings,
-      newId: () => nanoid(12),
-    });
-    return read.ok ? read.list : null;
-  }, [list, kind]);
-  const mended = useMemo(() => fresh && answered(kind, chart, fresh), [chart, fresh, kind]);
-  const found = useMemo(() => mended && compareList(chart, mended.list, comparing(kind, chart)), [chart, mended, kind]);
+  const fresh = useFresh(chart.kind, list);
+  const mended = useAnswered(chart, fresh || null);
+  const found = useMemo(
+    () =>
+      mended && compareList(chart, mended.list, { ...comparing(kindFor(chart.kind), chart), same: () => mended.same }),
+    [chart, mended],
+  );
   const entries = useMemo(() => (found ? entriesOf(found, chart.kind) : []), [found, chart.kind]);
   const chosen = useMemo(
     () => new Set(entries.map(({ kind: of, item }) => entryKey(of, item)).filter((key) => !refused.has(key))),
@@ -146,7 +182,7 @@ export function NewerList({ onClose }: { onClose: () => void }) {
     <section aria-label={words.newer.title} className="flex min-h-0 flex-[2] flex-col border-b border-rule bg-paper">
       <div className="flex-none px-3.5 pt-2">
         <p role="status" className="font-semibold">
-          {found ? summaryOf(found, chart.listed) : words.newer.unreadable}
+          {found ? summaryOf(found, chart.listed) : fresh === false ? words.newer.unreadable : words.newer.comparing}
         </p>
         {mended && mended.used.length > 0 && (
           <Answers keys={mended.used} title={words.answers.used(mended.used.length)} />

@@ -1,6 +1,7 @@
 /** A problem with its repairs: seen on the sheet before they are done, for this line or for all alike. */
-import { mended } from '../../../core/answers';
+
 import type { Problem } from '../../../core/list';
+import { mended } from '../../../core/mend';
 import { Button } from '../../shared/controls';
 import { change, say, tryOut, useEditor } from '../state/store';
 import { words } from '../words';

@@ -1,8 +1,8 @@
 /** Branches on the clipboard: as indented text for other programs, complete for our own. */
-import { nanoid } from 'nanoid';
 import { branchOf, type Chart, treeOf, walk } from '../../../core/chart';
 import { listAsJson } from '../../../core/list';
-import { listFormats } from '../../../core/write';
+import { outlineText } from '../../../core/list-formats';
+import { readWorker } from '../../shared/composer';
 import { kindFor } from '../../shared/fields';
 import { topmost } from './lines';
 import { asChanges, type Place } from './taking-in';
@@ -39,7 +39,7 @@ function cutOut(chart: Chart, ids: readonly string[]): Chart {
 
 export function copyLines(data: DataTransfer, chart: Chart, ids: readonly string[]): void {
   const part = cutOut(chart, ids);
-  data.setData('text/plain', listFormats(kindFor(chart.kind))['outline']!.write(part));
+  data.setData('text/plain', outlineText(kindFor(chart.kind), part));
   data.setData(OWN, JSON.stringify(listAsJson(part)));
 }
 
@@ -58,8 +58,8 @@ export interface Clipped {
 export const clipped = (data: DataTransfer): Clipped => ({ own: data.getData(OWN), text: data.getData('text/plain') });
 
 /**
- * What is on the clipboard as lines; undefined where it is none, or where somebody should look first. What reads lists is
- * fetched when it is first needed.
+ * What is on the clipboard as lines; undefined where it is none, or where somebody should look first. It is read away
+ * from the page.
  */
 export async function pastedLines(
   { own, text: plain }: Clipped,
@@ -69,11 +69,8 @@ export async function pastedLines(
 ): Promise<Pasted | undefined> {
   const text = own || plain;
   if (text.trim() === '') return undefined;
-  const { kindOf, readList } = await import('../../shared/whole-kinds');
-  const kind = kindOf(chart.kind);
-  if (!kind) return undefined;
-  const read = readList(kind, text, { form: own ? 'json' : undefined, newId: () => nanoid(12) });
-  if (!read.ok || read.list.problems.length > 0 || read.list.columns) return undefined;
+  const read = await readWorker().read(chart.kind, text, { form: own ? 'json' : undefined });
+  if (!read?.ok || read.list.problems.length > 0 || read.list.columns) return undefined;
   const { changes, first } = asChanges(read.list, chart, place, selected);
   return { changes, first, count: read.list.items.length };
 }

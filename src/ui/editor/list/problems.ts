@@ -1,7 +1,8 @@
 /** Problems by the line they stand at, and the change that does the same repair for all that are alike. */
-import { mended } from '../../../core/answers';
+
 import { apply, type Change, type Chart } from '../../../core/chart';
 import type { Problem, Repair } from '../../../core/list';
+import { mended } from '../../../core/mend';
 
 const none: readonly Problem[] = [];
 const byItem = new WeakMap<readonly Problem[], ReadonlyMap<string, readonly Problem[]>>();

@@ -1,6 +1,6 @@
 /** Files to hand over: the picture and the list. */
 import { Fragment, useEffect, useState } from 'react';
-import { listFormats, XLSX } from '../../../core/write';
+import { listFormats, XLSX } from '../../../core/list-formats';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { apply, type Change, type Chart, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
-import type { Shown } from '../../../workers/compose.worker';
+import type { Shown } from '../../../workers/shown';
 import type { SaveState, Sync, SyncView } from './sync';
 
 export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver'] as const;

@@ -180,6 +180,7 @@ export const newer = {
     'Lines are matched with those here by id, e-mail, name and post, name, or likeness. Looks and notes stay with them.',
   compare: 'Compare with this chart',
   unreadable: 'The list can not be read.',
+  comparing: 'Comparing ...',
   first: 'The day a list is brought in is kept from now on.',
   top: 'the top',
   marks: { joined: 'joined', left: 'left', moved: 'moved', renamed: 'renamed', changed: 'changed' },

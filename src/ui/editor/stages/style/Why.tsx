@@ -1,14 +1,12 @@
 /** Why an item looks as it does: each part of its look with what it comes from. */
 import { useMemo } from 'react';
-import { type Item, type Look, lookSchema } from '../../../../core/chart';
+import { type Item, LOOK_PARTS } from '../../../../core/chart';
 import { ruleName, type Source, whyOf } from '../../../../core/compose';
 import { houseFor } from '../../../../core/style';
 import { Fold } from '../../../shared/Fold';
 import { kindFor } from '../../../shared/fields';
 import { useEditor } from '../../state/store';
 import { words } from '../../words';
-
-const PARTS = Object.keys(lookSchema.shape) as (keyof Look)[];
 
 export function Why({ item }: { item: Item }) {
   const chart = useEditor((state) => state.chart);
@@ -29,7 +27,7 @@ export function Why({ item }: { item: Item }) {
     }[source.from];
   };
   const groups = new Map<string, string[]>();
-  for (const part of PARTS) {
+  for (const part of LOOK_PARTS) {
     const key = said(sources[part]);
     groups.set(key, [...(groups.get(key) ?? []), words.style[part].toLowerCase()]);
   }

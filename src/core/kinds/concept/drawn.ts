@@ -1,0 +1,15 @@
+import type { KindDrawn } from '../kind';
+import { arrange } from './arrange';
+import { figures, shownFigures } from './figures';
+import { conceptOnPage } from './on-page';
+import { problems } from './problems';
+
+export const conceptDrawn: KindDrawn = {
+  ...conceptOnPage,
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'concepts, propositions, tiers, crossLinks, crossings, score {propositions, levels, crossLinks, examples, total}: the points each brings',
+  shownFigures,
+};

@@ -1,0 +1,16 @@
+import type { KindDrawn } from '../kind';
+import { arrange } from './arrange';
+import { figureCharts, figures, shownFigures } from './figures';
+import { decisionOnPage } from './on-page';
+import { problems } from './problems';
+
+export const decisionDrawn: KindDrawn = {
+  ...decisionOnPage,
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation',
+  shownFigures,
+  figureCharts,
+};

@@ -1,0 +1,15 @@
+import type { KindDrawn } from '../kind';
+import { arrange } from './arrange';
+import { figures, shownFigures } from './figures';
+import { familyOnPage } from './on-page';
+import { problems } from './problems';
+
+export const familyDrawn: KindDrawn = {
+  ...familyOnPage,
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'people, couples, generations, crossings, person (whom ancestors and completeness are about), ancestors {number: name}, completeness [{generation, known, of}]; with between in the request also between {relation, kinship, commonAncestors}',
+  shownFigures,
+};

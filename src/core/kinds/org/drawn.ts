@@ -1,0 +1,19 @@
+import type { KindDrawn } from '../kind';
+import { arrange } from './arrange';
+import { figures, shownFigures } from './figures';
+import { fit } from './fit';
+import { orgOnPage } from './on-page';
+import { problems } from './problems';
+import { secondProblems } from './second';
+import { settle } from './settle';
+
+export const orgDrawn: KindDrawn = {
+  ...orgOnPage,
+  arrange,
+  fit,
+  settle,
+  problems: (chart, lineOf) => [...problems(chart, lineOf), ...secondProblems(chart, lineOf)],
+  figures,
+  figuresAbout: 'people, posts, vacant, tiers, span {mean, most}',
+  shownFigures,
+};

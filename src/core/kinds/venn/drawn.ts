@@ -1,0 +1,16 @@
+import type { KindDrawn } from '../kind';
+import { arrange } from './arrange';
+import { figureCharts, figures, shownFigures } from './figures';
+import { vennOnPage } from './on-page';
+import { problems } from './problems';
+
+export const vennDrawn: KindDrawn = {
+  ...vennOnPage,
+  arrange,
+  problems,
+  figures,
+  figuresAbout:
+    'items, union, outside, sets {name: count}, regions [{sets, count}], regionsDrawn; for a list of counts also solution {status, regions [{sets, count | least, most}], asked [{line, count | least, most}], clash [line]}',
+  shownFigures,
+  figureCharts,
+};

@@ -1,0 +1,24 @@
+/** Lines of sets, as they are written. */
+import { type Chart, treeOf, walk } from '../../chart';
+import { oneLine, tidy } from '../../list';
+import { membershipOf, setNames } from './sets';
+
+/** `what: rest`, at the last colon; undefined where there is none. */
+export function parted(text: string): [string, string] | undefined {
+  const at = text.lastIndexOf(':');
+  return at < 0 ? undefined : [tidy(text.slice(0, at)), tidy(text.slice(at + 1))];
+}
+
+export const outlineText = (chart: Chart): string => {
+  const { counted } = membershipOf(chart);
+  const names = setNames(chart.sets);
+  return walk(treeOf(chart.items))
+    .map(({ id }) => {
+      const { name = '', count = '' } = chart.items[id]!.fields;
+      const rest = counted ? count : (names.get(id) ?? []).join(', ');
+      // An item of no set whose name has a colon would be read as one of sets.
+      return `${oneLine(name) || '?'}${rest || name.includes(':') ? `: ${rest}` : ''}\n`;
+    })
+    .join('');
+};
+export const namesOf = (text: string): string[] => text.split(/[,;]/).map(tidy).filter(Boolean);
