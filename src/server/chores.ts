@@ -6,6 +6,7 @@ import { resumeStyles } from './house-styles';
 const ANSWER_DAYS = 7;
 /** So many at once, so that nobody waits for it. */
 const AT_ONCE = 2_000;
+const SOON_MS = 5_000;
 const EVERY_MS = 10 * 60 * 1_000;
 
 /** Clears away answers that are too old. @returns how many */
@@ -35,5 +36,7 @@ export function beginChores(): void {
   const work = async () => {
     for (const chore of CHORES) await chore().catch(() => undefined);
   };
+  // Soon after the start as well: a server that ended may have left something undone.
+  setTimeout(() => void work(), SOON_MS).unref();
   setInterval(() => void work(), EVERY_MS).unref();
 }

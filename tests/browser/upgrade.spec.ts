@@ -28,6 +28,35 @@ const freePort = () =>
     });
   });
 
+interface Started {
+  readonly at: string;
+  end(): Promise<unknown>;
+}
+
+/** Another server on a database, once it can serve. */
+async function started(url: string): Promise<Started> {
+  const port = await freePort();
+  const child: ChildProcess = spawn(process.execPath, ['scripts/app.mjs'], {
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', DATABASE_URL: url },
+    stdio: 'inherit',
+  });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const end = () => {
+    child.kill('SIGTERM');
+    return ended;
+  };
+  const at = `http://127.0.0.1:${port}`;
+  try {
+    await expect
+      .poll(async () => (await fetch(`${at}/api/ready`).catch(() => undefined))?.status, { timeout: 60_000 })
+      .toBe(200);
+  } catch (error) {
+    await end();
+    throw error;
+  }
+  return { at, end };
+}
+
 /** A chart as it was stored before its parts were rows of their own. */
 const { settings, parts } = JSON.parse(readFileSync('tests/stored/version-1.json', 'utf8'));
 const OLD = { ...settings, ...parts, title: 'From before', style: { id: 'own', name: 'Ours' } };
@@ -39,7 +68,7 @@ test('a database of an earlier version is taken on with all that is in it', asyn
   await inDatabase(database!, (client) => client.query(`CREATE DATABASE ${name}`));
   const url = new URL(database!);
   url.pathname = `/${name}`;
-  let server: ChildProcess | undefined;
+  let server: Started | undefined;
   try {
     const owner = await inDatabase(url.href, async (client) => {
       await client.query('CREATE TABLE migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())');
@@ -66,16 +95,9 @@ test('a database of an earlier version is taken on with all that is in it', asyn
       await client.query("INSERT INTO done_once (what) VALUES ('demo data')");
       return rows[0].id as string;
     });
-    const port = await freePort();
-    server = spawn(process.execPath, ['scripts/app.mjs'], {
-      env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', DATABASE_URL: url.href },
-      stdio: 'inherit',
-    });
-    const at = `http://127.0.0.1:${port}`;
+    server = await started(url.href);
+    const { at } = server;
     const get = async (path: string) => (await fetch(at + path)).json();
-    await expect
-      .poll(async () => (await fetch(`${at}/api/ready`).catch(() => undefined))?.status, { timeout: 60_000 })
-      .toBe(200);
     const { chart, revision } = await get('/api/charts/old-chart');
     expect(revision).toBe(1);
     expect(chart).toEqual(OLD);
@@ -97,11 +119,7 @@ test('a database of an earlier version is taken on with all that is in it', asyn
       ).toBe(owner);
     });
   } finally {
-    if (server) {
-      const ended = new Promise((resolve) => server!.once('exit', resolve));
-      server.kill('SIGTERM');
-      await ended;
-    }
+    await server?.end();
     await inDatabase(database!, (client) => client.query(`DROP DATABASE ${name} WITH (FORCE)`));
   }
 });
@@ -123,4 +141,33 @@ test('a chart that can not be read is left as it is, said, and handed out', asyn
   await page.goto(`/chart/${id}`);
   await expect(page.getByRole('alert')).toContainText('later version of Dendrotax');
   await expect(page.getByRole('link', { name: 'Fetch it as it is stored' })).toBeVisible();
+});
+
+test('a house style that was not carried through when its server ended is by the next', async ({ request }) => {
+  test.setTimeout(90_000);
+  const id = await newChart(request);
+  const { chart, revision } = await (await request.get(`/api/charts/${id}`)).json();
+  const style = await (await request.post('/api/house-styles', { data: { name: 'Ours', chart: id } })).json();
+  const follows = { type: 'set-style', style: { id: style.id, name: 'Ours' } };
+  const done = await request.patch(`/api/charts/${id}/changes`, { data: { base: revision, changes: [follows] } });
+  expect(done.status()).toBe(200);
+  expect(chart.brand).toBeUndefined();
+  // As a server leaves it that was killed after the style was stored and before its charts took it on.
+  await inDatabase(database!, (client) =>
+    client.query(
+      `UPDATE house_styles SET spec = spec || '{"brand": "#335577"}', pending = 'change', changed_at = now() - interval '3 minutes'
+        WHERE id = $1`,
+      [style.id],
+    ),
+  );
+  const other = await started(database!);
+  try {
+    const brand = async () => (await (await request.get(`/api/charts/${id}`)).json()).chart.brand;
+    await expect.poll(brand, { timeout: 30_000 }).toBe('#335577');
+    const left = () =>
+      inDatabase(database!, (client) => client.query('SELECT pending FROM house_styles WHERE id = $1', [style.id]));
+    await expect.poll(async () => (await left()).rows[0].pending).toBeNull();
+  } finally {
+    await other.end();
+  }
 });

@@ -1,12 +1,12 @@
 /** Changes that bring lines in, write in them and move them. */
 import { type Applied, fail, nameOf, patched, placeAfter, siblingsOf, unknown, unpatch } from './applied';
 import type { Change, NewItem, SingleChange } from './changes';
-import { type Chart, ITEM_LIMIT, type Item } from './model';
+import { type Chart, countOf, ITEM_LIMIT, type Item } from './model';
 import { ordersAfter } from './order';
 import { isWithin, treeAnew } from './tree';
 
 export function addItems(chart: Chart, change: Extract<SingleChange, { type: 'add-items' }>): Applied {
-  if (Object.keys(chart.items).length + change.items.length > ITEM_LIMIT)
+  if (countOf(chart.items) + change.items.length > ITEM_LIMIT)
     return fail('too-many', `A chart holds ${ITEM_LIMIT} items at the most; split the list into several charts.`);
   const items: Record<string, Item> = { ...chart.items };
   const incoming = new Map<string, NewItem>();

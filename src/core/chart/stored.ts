@@ -4,7 +4,7 @@
  */
 import type { z } from 'zod';
 import type { Steps } from '../steps';
-import { type Chart, chartSchema } from './model';
+import { type Chart, chartSchema, countOf } from './model';
 
 /** The records of a chart that are stored entry by entry. */
 export const PARTS = ['items', 'links', 'sets', 'notes', 'enclosures', 'carried'] as const;
@@ -129,7 +129,7 @@ export function storedChange(before: Chart, after: Chart): StoredChange {
       if (is[id] !== before) put.push({ part, id, value: is[id] });
     }
     // Of thousands of entries most often none is gone: that is known by their number.
-    if (known < Object.keys(was).length) for (const id in was) if (!Object.hasOwn(is, id)) gone.push({ part, id });
+    if (known < countOf(was)) for (const id in was) if (!Object.hasOwn(is, id)) gone.push({ part, id });
   }
   const keys = new Set([...Object.keys(old.settings), ...Object.keys(now.settings)]);
   const same = [...keys].every((key) => old.settings[key] === now.settings[key]);

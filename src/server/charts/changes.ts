@@ -2,7 +2,8 @@
  * The change log: the only way a stored chart changes. Changes of one chart are carried out in the order they come in, those
  * that wait together in one transaction: fifty people at one chart take one connection, and the chart is written once.
  */
-import { type Applied, apply, type Change, type Chart, type Origin, storedChange } from '../../core/chart';
+import { setImmediate as breathe } from 'node:timers/promises';
+import { type Applied, apply, type Change, type Chart, countOf, type Origin, storedChange } from '../../core/chart';
 import { type Client, outside, query, transaction } from '../db';
 import { answersFor, keepAnswers, keyUsed } from '../http/answers';
 import { ApiError } from '../http/problem';
@@ -101,6 +102,9 @@ async function work(key: string, id: string): Promise<void> {
   queues.delete(key);
 }
 
+/** Lines from which carrying out a change takes a good part of the time that anybody may be kept waiting. */
+const LONG = 10_000;
+
 interface CarriedOut {
   readonly answers: readonly (Changed | Error)[];
   /** As it is once the transaction is through. */
@@ -149,6 +153,8 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
       continue;
     }
     value = applied.chart;
+    // What tens of thousands of lines take is done in pieces, so that nobody else waits for all of them.
+    if (countOf(value.items) > LONG) await breathe();
     revision++;
     log.push({ revision, change, inverse: applied.inverse, origin, client, key });
     const answer = { revision };

@@ -1,5 +1,5 @@
 /** Charts in memory, each at one revision, those that were used last: whoever asks for another reads it from the database. */
-import type { Chart } from '../../core/chart';
+import { type Chart, countOf } from '../../core/chart';
 
 export interface KeptChart {
   readonly revision: number;
@@ -30,7 +30,7 @@ export class Kept {
   put(id: string, { revision, value }: KeptChart): void {
     // Last used stands last.
     this.drop(id);
-    const lines = Object.keys(value.items).length + 1;
+    const lines = countOf(value.items) + 1;
     this.charts.set(id, { revision, value, lines });
     this.lines += lines;
     for (const oldest of this.charts.keys()) {

@@ -2,6 +2,7 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import {
   type Chart,
+  countOf,
   type Part,
   readingStored,
   type StoredChange,
@@ -93,7 +94,7 @@ export async function insertChart(client: Client, owner: string, id: string, cha
   await client.query(
     `INSERT INTO charts (id, owner, kind, title, settings, items, changed_at)
      VALUES ($1, $2, $3, $4, $5, $6, clock_timestamp())`,
-    [id, owner, chart.kind, chart.title, JSON.stringify(settings), Object.keys(chart.items).length],
+    [id, owner, chart.kind, chart.title, JSON.stringify(settings), countOf(chart.items)],
   );
   const rows = Object.entries(parts).flatMap(([part, record]) =>
     Object.entries(record ?? {}).map(([own, value]) => ({ part: part as Part, id: own, value })),
@@ -117,7 +118,7 @@ export async function writeChange(
         WHERE d.chart = $1 AND d.part = p.part AND d.id = p.id`,
       [id, JSON.stringify(gone)],
     );
-  const items = Object.keys(chart.items).length;
+  const items = countOf(chart.items);
   if (settings)
     await client.query(
       `UPDATE charts SET revision = $2, changed_at = now(), items = $3, settings = $4, title = $5, kind = $6 WHERE id = $1`,
