@@ -1,5 +1,7 @@
 /** Pictures in items: checked by their content, scaled, kept in `pictures`, and handed to those who draw scenes. */
 import { createHash } from 'node:crypto';
+import type { Chart } from '../core/chart';
+import { pack } from '../core/packed';
 import { filesOf, type Scene } from '../core/scene';
 import { query } from './db';
 import { ApiError } from './http';
@@ -12,6 +14,9 @@ const MOST_EFFECTS = 10;
 export interface PictureFile {
   readonly mime: string;
   readonly bytes: Buffer;
+  /** In dots. */
+  readonly width: number;
+  readonly height: number;
 }
 /** Pictures by id, for drawing; those that are not there are left out. */
 export type PictureFiles = ReadonlyMap<string, PictureFile>;
@@ -71,10 +76,10 @@ export async function keepPicture(
 async function found(who: Who, ids: readonly string[]): Promise<PictureFiles> {
   if (ids.length === 0) return new Map();
   const rows = await query<PictureFile & { id: string }>(
-    'SELECT id, mime, bytes FROM pictures WHERE owner = $1 AND id = ANY ($2)',
+    'SELECT id, mime, bytes, width, height FROM pictures WHERE owner = $1 AND id = ANY ($2)',
     [who.account, ids],
   );
-  return new Map(rows.map(({ id, mime, bytes }) => [id, { mime, bytes }]));
+  return new Map(rows.map(({ id, ...file }) => [id, file]));
 }
 
 export async function getPicture(who: Who, id: string): Promise<PictureFile> {
@@ -86,6 +91,12 @@ export async function getPicture(who: Who, id: string): Promise<PictureFile> {
 /** All pictures that scenes show. */
 export const picturesIn = (who: Who, scenes: readonly Scene[]): Promise<PictureFiles> =>
   found(who, [...new Set(scenes.flatMap(filesOf))]);
+
+/** A chart as it travels in files, with the pictures of its items. */
+export async function packedChart(who: Who, chart: Chart): Promise<string> {
+  const files = Object.values(chart.items).flatMap(({ picture }) => (picture && 'file' in picture ? picture.file : []));
+  return pack({ chart, pictures: await found(who, [...new Set(files)]) });
+}
 
 /** A picture as it stands inside a document. */
 export const dataUri = (file: PictureFile | undefined): string =>

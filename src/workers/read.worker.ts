@@ -34,6 +34,11 @@ export type Understanding =
   | { readonly ok: true; readonly understood: Understood }
   | { readonly ok: false; readonly message: string };
 
+/** What a file holds for the page, which has no need of the chart in it. */
+export interface OpenedFile extends Omit<Source, 'packed'> {
+  readonly isWhole: boolean;
+}
+
 /** A form that a list may come in. */
 export interface FormOffer {
   readonly id: string;
@@ -88,9 +93,10 @@ const api = {
   lives: (): true => true,
 
   /** A file as text. @throws where it can't be read, in words */
-  async source(bytes: Uint8Array, tell?: Telling): Promise<Source> {
+  async source(bytes: Uint8Array, tell?: Telling): Promise<OpenedFile> {
     tell?.('opening', 0.1);
-    return sourceOf(bytes);
+    const { packed, ...source } = await sourceOf(bytes);
+    return { ...source, isWhole: packed !== undefined };
   },
 
   /** What is a table or a list in a piece of a document or a web page, as text. */

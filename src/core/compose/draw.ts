@@ -199,6 +199,7 @@ export const drawItem = (
   tier: item.tier,
   parent: item.parent,
   box: item.box,
+  outline: item.look.shadow ? 1 : 0,
   marks:
     tag || outside.length > 0
       ? [...boxMarks(item, fonts), ...outside, ...(tag ? tagMarks(tag, house, fonts, item.look.font) : [])]

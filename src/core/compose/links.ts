@@ -3,7 +3,7 @@ import type { LineLook, Look } from '../chart';
 import { definedOf } from '../defined';
 import type { ArrangedLink, PlacedWords } from '../kinds';
 import { type Point, withGap, withoutRepeats } from '../layout';
-import { dashOf, grown, type Mark, outlines, pathThrough, type Scene } from '../scene';
+import { dashOf, grown, type LineHead, type Mark, outlines, pathThrough, type Scene, type SceneEdge } from '../scene';
 import type { House } from '../style';
 import type { Fonts } from '../text';
 import { drawWords } from './draw';
@@ -48,6 +48,17 @@ function gapped(ways: readonly (readonly Point[])[], gap: number): readonly (rea
   });
 }
 
+/** What stands at the ends of a line. */
+export const lineHeads =
+  (lookOf: (tier: number) => Look, ownOf: (link: ArrangedLink) => LineLook | undefined) =>
+  (link: ArrangedLink): Pick<SceneEdge, 'start' | 'end'> => {
+    const own = ownOf(link);
+    const { lineStart, lineEnd } = { ...lookOf(link.tier), ...definedOf({ ...link.look, ...own }) };
+    // A head that a line has by what it says is taken off only by who asks for a plain end of it.
+    const end = lineEnd === 'plain' && link.arrow && own?.lineEnd === undefined ? 'arrow' : lineEnd;
+    return { ...(lineStart !== 'plain' && { start: lineStart }), ...(end !== 'plain' && { end }) };
+  };
+
 /** Lines that leave one item and look alike, as one mark: what they share is drawn once. */
 export function drawLinks(
   links: readonly ArrangedLink[],
@@ -58,7 +69,10 @@ export function drawLinks(
   house: House,
   fonts: Fonts,
   hops = false,
+  /** Places of lines among those that can be picked. */
+  placeOf: ReadonlyMap<ArrangedLink, number> = new Map(),
 ): Scene['links'] {
+  const headsOf = lineHeads(lookOf, ownOf);
   const groups = new Map<string, { from: string; look: DrawnLine; own: ArrangedLink[] }>();
   for (const link of links) {
     const set = ownOf(link);
@@ -108,20 +122,18 @@ export function drawLinks(
       ),
       ...curves.map((way) => pathThrough(way, true)),
     ].join('');
-    // A head that a line has by what it says is taken off only by who asks for a plain end of it.
-    const endOf = (link: ArrangedLink) =>
-      look.lineEnd === 'plain' && link.arrow && ownOf(link)?.lineEnd === undefined ? 'arrow' : look.lineEnd;
-    const headAt = (end: Look['lineEnd'], way: () => readonly Point[]) => {
-      if (end === 'plain') return [];
+    const headAt = (end: LineHead | undefined, way: () => readonly Point[]) => {
+      if (end === undefined) return [];
       const own = way();
       return own.length < 2 ? [] : [{ end, d: headOf(withGap(own, look.lineGap), end) }];
     };
     const heads = own.flatMap((link) => {
       // Drawn by another link where it has no ways of its own.
       if (link.ways?.length === 0) return [];
+      const { start, end } = headsOf(link);
       return [
-        ...headAt(endOf(link), () => link.ways?.at(-1) ?? link.points),
-        ...headAt(look.lineStart, () => [...(link.ways?.[0] ?? link.points)].reverse()),
+        ...headAt(end, () => link.ways?.at(-1) ?? link.points),
+        ...headAt(start, () => [...(link.ways?.[0] ?? link.points)].reverse()),
       ];
     });
     const marks: Mark[] = d === '' ? [] : [{ type: 'path', d, ...stroke(look) }];
@@ -141,7 +153,8 @@ export function drawLinks(
       if (lookOf(tier).wordBack) marks.push(backOf(words, house));
       marks.push(...drawWords(words, house, fonts));
     }
-    return { key, from, marks };
+    const edges = own.flatMap((link) => placeOf.get(link) ?? []);
+    return { key, from, marks, ...(edges.length === own.length && { edges }) };
   });
   if (joins.length === 0) return drawn;
   const d = joins.map((way) => pathThrough(way, false)).join('');

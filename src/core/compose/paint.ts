@@ -12,7 +12,7 @@ import { areaPath, drawArea, drawItem, drawRepeat, drawWords, type PlacedItem } 
 import { type DrawnEnclosure, drawEnclosure } from './enclose';
 import { NAME } from './enclosed';
 import { facing } from './leftward';
-import { drawLinks } from './links';
+import { drawLinks, lineHeads } from './links';
 import { scaledWords } from './measure';
 import { noteBoxes, noteMarks, placedNotes } from './notes';
 import { drawHeadings, drawPage, type PageNumber, setsInKey } from './page';
@@ -53,22 +53,23 @@ function countsOf(chart: Chart, structure: Structure): { count: number; exceptio
 const MOST_PICKED = 2_000;
 
 /** Lines that can be picked, each once. */
-const edgesOf = (links: readonly ArrangedLink[]): SceneEdge[] =>
-  links.flatMap(({ id, said, from, to, role, label, points, curved, ways }) =>
-    (id === undefined && said === undefined) || ways?.length === 0
-      ? []
-      : [
-          {
-            ...(id === undefined ? { said: said! } : { id }),
-            from,
-            to,
-            role,
-            label,
-            points: points.map(([x, y]) => [hundredths(x), hundredths(y)] as const),
-            curved,
-          },
-        ],
-  );
+const pickable = (links: readonly ArrangedLink[]): readonly ArrangedLink[] =>
+  links.filter(({ id, said, ways }) => (id !== undefined || said !== undefined) && ways?.length !== 0);
+
+const edgesOf = (links: readonly ArrangedLink[], headsOf: ReturnType<typeof lineHeads>): SceneEdge[] =>
+  links.map((link): SceneEdge => {
+    const { id, said, from, to, role, label, points, curved } = link;
+    return {
+      ...(id === undefined ? { said: said! } : { id }),
+      from,
+      to,
+      role,
+      label,
+      points: points.map(([x, y]) => [hundredths(x), hundredths(y)] as const),
+      curved,
+      ...headsOf(link),
+    };
+  });
 
 /** What was set on the role of a link, and on the link itself or the line of the list that says it. */
 function lineLooks(chart: Chart): (link: ArrangedLink) => LineLook | undefined {
@@ -159,6 +160,8 @@ export function paint(
     ...(arrangement.repeats ?? []).flatMap(({ of, at }) => drawRepeat(byId.get(of)!, at, house, fonts)),
   ];
   const matter = matterOf(kind, chart);
+  const lines = items.length > MOST_PICKED ? [] : pickable(arrangement.links);
+  const ownLook = lineLooks(chart);
   const scene: Scene = {
     width: place.width,
     height: place.height,
@@ -176,7 +179,16 @@ export function paint(
         marks: drawEnclosure(own, house, fonts, chart.font),
       })),
       ...(under.length > 0 ? [{ key: 'areas', marks: under }] : []),
-      ...drawLinks(arrangement.links, arrangement.joins, lookOf, lineLooks(chart), house, fonts, arrangement.hops),
+      ...drawLinks(
+        arrangement.links,
+        arrangement.joins,
+        lookOf,
+        ownLook,
+        house,
+        fonts,
+        arrangement.hops,
+        new Map(lines.map((link, i) => [link, i])),
+      ),
       ...(over.length > 0 ? [{ key: 'words', marks: over }] : []),
     ],
     items: items.map((item) => {
@@ -208,7 +220,7 @@ export function paint(
         ],
       })),
     notes: noteBoxes(notes),
-    edges: items.length > MOST_PICKED ? [] : edgesOf(arrangement.links),
+    edges: edgesOf(lines, lineHeads(lookOf, ownLook)),
     axis: arrangement.axis,
     ...(leftward && { leftward }),
     bands,

@@ -1,4 +1,7 @@
 /** What a file holds, as text that lists are read from, whatever the file is. */
+import { UnreadableChart } from '../chart';
+import { listAsJson } from '../list';
+import { type Packed, packedIn } from '../packed';
 import { unfold, ungzipped } from './archive';
 import { decode } from './decode';
 import { isDocument, textOfDocument } from './document';
@@ -16,6 +19,8 @@ export interface Source {
   readonly said: string;
   /** Pictures that came along, by the names under which the text knows them. */
   readonly pictures?: ReadonlyMap<string, Uint8Array>;
+  /** The chart that the file carries whole; `text` is its list. */
+  readonly packed?: Packed;
 }
 
 function workbook(sheets: readonly SheetText[]): Source {
@@ -30,16 +35,28 @@ const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
     [0xd0, 0xcf, 0x11, 0xe0],
     'This file is of an older or a locked form; save it as .xlsx without a password, or as .csv.',
   ],
-  [[0x25, 0x50, 0x44, 0x46], 'This is a PDF; open the list it was made from, or copy its lines and paste them.'],
-  [[0x89, 0x50, 0x4e, 0x47], 'This is a picture; a list is text or a spreadsheet.'],
+  [
+    [0x25, 0x50, 0x44, 0x46],
+    'This is a PDF that carries no chart of ours; open the list it was made from, or copy its lines and paste them.',
+  ],
+  [[0x89, 0x50, 0x4e, 0x47], 'This is a picture that carries no chart of ours; a list is text or a spreadsheet.'],
   [[0xff, 0xd8, 0xff], 'This is a picture; a list is text or a spreadsheet.'],
 ];
 
 /** What archives hold that are no lists, by a part of theirs. */
 const OTHER_ARCHIVES: readonly (readonly [RegExp, string])[] = [
-  [/^ppt\//, 'This is a presentation; copy the words of its slides and paste them.'],
+  [/^ppt\//, 'This is a presentation that carries no chart of ours; copy the words of its slides and paste them.'],
   [/^META-INF\/container\.xml$/, 'This is a book; copy its list and paste it.'],
 ];
+
+/** @throws UnreadableFile where it carries a chart of a later version */
+async function carried(bytes: Uint8Array): Promise<Packed | undefined> {
+  try {
+    return await packedIn(bytes);
+  } catch (error) {
+    throw error instanceof UnreadableChart ? new UnreadableFile(error.message) : error;
+  }
+}
 
 async function sourceOfArchive(bytes: Uint8Array): Promise<Source> {
   // Damaged archives are told of by whoever reads them.
@@ -66,6 +83,8 @@ async function sourceOfArchive(bytes: Uint8Array): Promise<Source> {
  */
 export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
+  const packed = await carried(bytes);
+  if (packed) return { text: `${JSON.stringify(listAsJson(packed.chart), null, 2)}\n`, sheets: [], said: '', packed };
   if (looksLikeZip(bytes)) return sourceOfArchive(bytes);
   if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes));
   const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));
@@ -75,6 +94,8 @@ export async function sourceOf(bytes: Uint8Array): Promise<Source> {
     throw new UnreadableFile(
       'This file is not text: it holds bytes that no list has. Open a .csv, .txt or .xlsx file.',
     );
+  if (/^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[^>]*>\s*)?<svg[\s>]/i.test(text))
+    throw new UnreadableFile('This is a drawing that carries no chart of ours; a list is text or a spreadsheet.');
   if (isFlatOds(text)) return workbook(readFlatSheets(text));
   const page = /^\s*(<!doctype html|<html[\s>]|<table[\s>]|<meta[\s>])/i.test(text) ? textOfHtml(text) : undefined;
   return { text: page ?? text, sheets: [], said };

@@ -9,6 +9,7 @@ const item = fc.record({
   tier: fc.constantFrom(1, 2),
   parent: fc.constantFrom(null, 'a'),
   box: fc.record({ x: fc.nat(3), y: fc.nat(3), width: fc.nat(3), height: fc.nat(3) }),
+  outline: fc.constant(0),
   marks: fc.array(fc.record({ type: fc.constant('path' as const), d: fc.constantFrom('M0 0', 'M1 1') }), {
     maxLength: 2,
   }),
@@ -28,7 +29,15 @@ it('what is heard is what was told, scene after scene', () => {
 
 it('items that only move are told by their box', () => {
   const tell = sceneTeller();
-  const one = { id: 'a', label: 'A', tier: 1, parent: null, box: { x: 0, y: 0, width: 1, height: 1 }, marks: [] };
+  const one = {
+    id: 'a',
+    label: 'A',
+    tier: 1,
+    parent: null,
+    box: { x: 0, y: 0, width: 1, height: 1 },
+    outline: 0,
+    marks: [],
+  };
   tell({ items: [one] } as unknown as Scene);
   const moved = { ...one, box: { ...one.box, x: 9 } };
   expect(tell({ items: [moved] } as unknown as Scene).items).toEqual([{ id: 'a', box: moved.box }]);

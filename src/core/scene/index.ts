@@ -4,6 +4,7 @@ export {
   edgeKey,
   grown,
   isTurned,
+  type LineHead,
   type Mark,
   marksOf,
   overlapping,
@@ -12,6 +13,7 @@ export {
   type SceneBand,
   type SceneEdge,
   type SceneItem,
+  type SceneLink,
 } from './scene';
 export {
   boxAround,
@@ -25,4 +27,5 @@ export {
   wordsArea,
   wordsWidth,
 } from './shapes';
+export { SLIDE_SIZES, type SlideSize, slidesOf } from './slides';
 export { filesOf, lettersOf, type Outlines, type PictureSource, sceneSvg, type TextMark } from './svg';

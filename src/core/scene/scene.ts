@@ -79,6 +79,8 @@ export interface SceneItem {
   readonly box: Box;
   /** In the picture's own units from the corner of the box: an item that only moves or shrinks is drawn as before. */
   readonly marks: readonly Mark[];
+  /** Which of its marks is its outline, behind its words. */
+  readonly outline: number;
 }
 
 /** A line as it runs. */
@@ -93,6 +95,19 @@ export interface SceneEdge {
   /** In the picture's own units; where `curved` the points of cubic Bézier curves. */
   readonly points: readonly (readonly [number, number])[];
   readonly curved: boolean;
+  /** What stands at its beginning and its end; nothing where absent. */
+  readonly start?: LineHead;
+  readonly end?: LineHead;
+}
+export type LineHead = 'arrow' | 'dot' | 'ring';
+
+/** Lines drawn together, areas, or words among them. */
+export interface SceneLink {
+  readonly key: string;
+  readonly from?: string;
+  readonly marks: readonly Mark[];
+  /** Places among `edges` of all the lines that its marks show, with their heads; absent where they show anything else. */
+  readonly edges?: readonly number[];
 }
 
 /** What a line is known by. */
@@ -126,7 +141,7 @@ export interface Scene {
   /** Behind all else, on the page, in points. */
   readonly under?: readonly Mark[];
   /** Lines first, in the picture's own units; then items over them; then the page's own words, in points. */
-  readonly links: readonly { readonly key: string; readonly from?: string; readonly marks: readonly Mark[] }[];
+  readonly links: readonly SceneLink[];
   readonly items: readonly SceneItem[];
   readonly page: readonly Mark[];
   /** Where the origin of the page's own words lies, where that is not the corner of the page: on a sheet of a wall. */

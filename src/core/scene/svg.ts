@@ -20,6 +20,8 @@ const ROUND_CLIP = '<clipPath id="round" clipPathUnits="objectBoundingBox"><circ
 
 /** How a scene is written. */
 export interface SvgOptions {
+  /** What the document carries beside the picture, as XML. */
+  readonly metadata?: string | undefined;
   /** `@font-face` rules to embed; without them the reader's machine must have the fonts. */
   readonly fontCss?: string | undefined;
   readonly from?: PictureSource | undefined;
@@ -102,6 +104,7 @@ export function sceneSvg(scene: Scene, options: SvgOptions = {}): string {
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img"${scene.language ? ` lang="${scene.language}"` : ''} aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
+    ...(options.metadata ? [`<metadata>${options.metadata}</metadata>`] : []),
     `<style>${options.fontCss ?? ''}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
     ...(cuts ? [ROUND_CLIP] : []),
     `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,

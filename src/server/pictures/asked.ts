@@ -1,9 +1,10 @@
 /** What of a stored chart's picture a request asks for: read alike by whoever answers from memory and whoever draws. */
+import { SLIDE_SIZES, type SlideSize } from '../../core/scene';
 import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate } from '../http';
 import type { Asked } from '../http/endpoint';
 import { build } from '../version';
-import { DPI, type PictureType, pictureTypes } from './types';
+import { DPI, inPages, type PictureType, pictureTypes } from './types';
 
 export interface PictureAsked {
   readonly type: PictureType | 'application/json';
@@ -13,6 +14,10 @@ export interface PictureAsked {
   readonly downTo: string | null;
   readonly save: boolean;
   readonly outlined: boolean;
+  /** The chart is in the file: always in those that are opened as files, in others where they are saved. */
+  readonly carrying: boolean;
+  /** Size of slides; that of the pages where absent. */
+  readonly slide?: SlideSize | undefined;
   /** The picture as cards and other sites show it: all of it, to be looked at. */
   readonly plain: boolean;
 }
@@ -25,6 +30,7 @@ const PLAIN: PictureAsked = {
   downTo: null,
   save: false,
   outlined: false,
+  carrying: false,
   plain: true,
 };
 
@@ -34,6 +40,13 @@ function typeOf(request: Request, as: string | null): PictureAsked['type'] {
   const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
   if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
   return type;
+}
+
+function slideAsked(size: string | null): SlideSize | undefined {
+  if (size === null) return undefined;
+  if (Object.hasOwn(SLIDE_SIZES, size)) return size as SlideSize;
+  const message = `slide is one of ${Object.keys(SLIDE_SIZES).join(', ')}; left out, slides are as large as the pages.`;
+  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'slide' }]);
 }
 
 /** @throws 406 for a format that is none, 422 for a resolution that can't be drawn */
@@ -48,6 +61,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   const svg = type === pictureTypes.svg;
   const outlined = svg && searchParams.get('outlines') === '1';
   const save = searchParams.get('save') === '1';
+  const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
   return {
     type,
     dpi: dpiOf(searchParams.get('dpi')),
@@ -56,14 +70,21 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     downTo,
     save,
     outlined,
+    carrying: searchParams.get('data') !== 'none' && (save || inPages(type)),
+    ...(slide && { slide }),
     plain: svg && !outlined && !save && page === null && branch === null && downTo === null,
   };
 }
 
 /** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
-export function tagOf({ type, dpi, page, branch, downTo, outlined }: PictureAsked, revision: number): string {
+export function tagOf(
+  { type, dpi, page, branch, downTo, outlined, carrying, slide }: PictureAsked,
+  revision: number,
+): string {
   // Whatever was asked for, it is written in letters that a header may have.
-  const rest = [page, branch, downTo, outlined ? 'outlines' : ''].map((asked) => asked ?? '').join(' ');
+  const rest = [page, branch, downTo, outlined ? 'outlines' : '', carrying ? 'chart' : '', slide]
+    .map((asked) => asked ?? '')
+    .join(' ');
   // Weak: packed or not, it is the same picture.
   return `W/"${build}-${revision}-${type}-${dpi}-${encodeURIComponent(rest)}"`;
 }

@@ -1,10 +1,14 @@
 /** Pictures of scenes as files. */
 import { createHash } from 'node:crypto';
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
-import type { FaceId } from '../../core/faces';
-import { type Scene, sceneSvg, type TextMark } from '../../core/scene';
+import type { Chart } from '../../core/chart';
+import { type FaceId, fontName } from '../../core/faces';
+import { outlineText } from '../../core/list-formats';
+import { carryingPart, carryingXml, pngWith } from '../../core/packed';
+import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
-import { dataUri, picturesIn } from '../item-pictures';
+import { dataUri, packedChart, picturesIn } from '../item-pictures';
+import { kindFor } from '../lists';
 import type { Who } from '../who';
 import { fontCss, fonts } from './fonts';
 import { scenesPdf } from './pdf';
@@ -12,7 +16,7 @@ import { scenePng } from './png';
 import { DPI, type PictureType, pictureTypes } from './types';
 
 export { fontBytes, fonts, fontWith } from './fonts';
-export { DPI, type PictureType, pictureTypes } from './types';
+export { DPI, inPages, type PictureType, pictureTypes } from './types';
 
 /** A file name from a title: words kept, what file systems refuse left out. */
 const fileName = (title: string, ending: string) => {
@@ -33,7 +37,7 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 };
 
 /** An SVG document of a scene, with its fonts. @param outlined without: its words are drawn as shapes, which need none */
-export async function svgOf(who: Who, scene: Scene, outlined = false): Promise<string> {
+export async function svgOf(who: Who, scene: Scene, outlined = false, packed?: string): Promise<string> {
   const files = await picturesIn(who, [scene]);
   const words = outlined
     ? { outlinesOf: (mark: TextMark) => fonts().glyphs(mark) }
@@ -41,39 +45,76 @@ export async function svgOf(who: Who, scene: Scene, outlined = false): Promise<s
         fontCss: await fontCss(scene),
         widthOf: (text: string, face: FaceId, size: number) => fonts().width(text, face, size),
       };
-  return sceneSvg(scene, { from: (file) => dataUri(files.get(file)), ...words });
+  return sceneSvg(scene, {
+    from: (file) => dataUri(files.get(file)),
+    ...words,
+    metadata: packed && carryingXml(packed),
+  });
+}
+
+export interface PictureOptions {
+  /** What the scenes show. */
+  readonly chart: Chart;
+  readonly dpi?: number;
+  readonly save?: boolean;
+  readonly outlined?: boolean;
+  /** The chart is in the file, so that it can be opened again. */
+  readonly carrying?: boolean;
+  /** Size of slides; that of the pages where absent. */
+  readonly slide?: SlideSize | undefined;
+}
+
+/** Scenes as slides, the list in the notes. */
+async function slides(
+  who: Who,
+  scenes: readonly Scene[],
+  { chart, slide }: PictureOptions,
+  packed: string | undefined,
+): Promise<Uint8Array> {
+  return slidesOf(scenes, {
+    widthOf: ({ text, face, size }) => fonts().width(text, face, size),
+    pictures: await picturesIn(who, scenes),
+    size: slide,
+    // Whoever leaves the list out of the file leaves it out of the notes too.
+    notes: packed && outlineText(kindFor(chart.kind), chart),
+    carried: packed && carryingPart(packed),
+    fonts: { heading: fontName('title'), body: fontName(chart.font ?? 'text') },
+  });
 }
 
 /**
- * The pages of a chart as a file: a PDF has them all, SVG and PNG are pictures of one.
+ * The pages of a chart as a file: a PDF and a presentation have them all, SVG and PNG are pictures of one.
  * @param scenes at least one
  */
 export async function picture(
   who: Who,
   scenes: readonly Scene[],
   type: PictureType,
-  dpi: number = DPI.initial,
-  save = false,
-  outlined = false,
+  options: PictureOptions,
 ): Promise<Response> {
   const first = scenes[0]!;
-  const body =
-    type === 'image/svg+xml'
-      ? await svgOf(who, first, outlined)
-      : type === 'image/png'
-        ? await scenePng(first, dpi, await picturesIn(who, [first]))
-        : await scenesPdf(scenes, await picturesIn(who, scenes));
-  return pictureFile(first.title, type, body, save);
+  const { dpi = DPI.initial, save = false, outlined = false } = options;
+  const packed = options.carrying ? await packedChart(who, options.chart) : undefined;
+  const bodies: Readonly<Record<PictureType, () => Promise<string | Uint8Array>>> = {
+    [pictureTypes.svg]: () => svgOf(who, first, outlined, packed),
+    [pictureTypes.png]: async () => {
+      const png = await scenePng(first, dpi, await picturesIn(who, [first]));
+      return packed ? pngWith(png, packed) : png;
+    },
+    [pictureTypes.pdf]: async () => scenesPdf(scenes, await picturesIn(who, scenes), undefined, packed),
+    [pictureTypes.pptx]: () => slides(who, scenes, options, packed),
+  };
+  return pictureFile(first.title, type, await bodies[type](), save);
 }
 
 /** The styles that a document brings, by what is in them (CSP 3, hash sources). */
-function stylesOf(body: string | Buffer): string {
+function stylesOf(body: string | Uint8Array): string {
   const style = typeof body === 'string' ? /<style>([^<]*)<\/style>/.exec(body)?.[1] : undefined;
   return style === undefined ? "'none'" : `'sha256-${createHash('sha256').update(style).digest('base64')}'`;
 }
 
 /** A picture as an answer. */
-export function pictureFile(title: string, type: PictureType, body: string | Buffer, save: boolean): Response {
+export function pictureFile(title: string, type: PictureType, body: string | Uint8Array, save: boolean): Response {
   const ending = Object.entries(pictureTypes).find(([, of]) => of === type)![0];
   return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
     headers: {

@@ -1,4 +1,5 @@
 import PDFDocument from 'pdfkit';
+import { ATTACHED } from '../../core/packed';
 import { marksOf, type PlacedMark, type Scene } from '../../core/scene';
 import type { PictureFiles } from '../item-pictures';
 import { fontBytes, fonts, outlinesOf } from './fonts';
@@ -7,8 +8,14 @@ import { AS_PLACED, drawShaped } from './pdf-shaped';
 /**
  * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets.
  * @param at the date it carries; given so that the same chart can give the same file
+ * @param packed the chart, attached
  */
-export function scenesPdf(scenes: readonly Scene[], files: PictureFiles = new Map(), at = new Date()): Promise<Buffer> {
+export function scenesPdf(
+  scenes: readonly Scene[],
+  files: PictureFiles = new Map(),
+  at = new Date(),
+  packed?: string,
+): Promise<Buffer> {
   const [first] = scenes;
   const doc = new PDFDocument({
     autoFirstPage: false,
@@ -38,6 +45,8 @@ export function scenesPdf(scenes: readonly Scene[], files: PictureFiles = new Ma
     if (clip) doc.restore();
     for (const mark of scene.over ?? []) drawMark(doc, { mark, x: 0, y: 0, scale: 1 }, registered, files);
   }
+  if (packed !== undefined)
+    doc.file(Buffer.from(packed), { name: ATTACHED, type: 'application/json', creationDate: at, modifiedDate: at });
   doc.end();
   return done;
 }

@@ -1,4 +1,11 @@
-export const pictureTypes = { svg: 'image/svg+xml', png: 'image/png', pdf: 'application/pdf' } as const;
+export const pictureTypes = {
+  svg: 'image/svg+xml',
+  png: 'image/png',
+  pdf: 'application/pdf',
+  pptx: 'application/vnd.openxmlformats-officedocument.presentationml.presentation',
+} as const;
+/** Files of several pages: all pages of a chart that goes over several are in them. */
+export const inPages = (type: string): boolean => type === pictureTypes.pdf || type === pictureTypes.pptx;
 export type PictureType = (typeof pictureTypes)[keyof typeof pictureTypes];
 /** Dots an inch that can be asked for. */
 export const DPI = { least: 24, most: 600, initial: 96 };

@@ -1,7 +1,7 @@
 import { composeList, dpiOf, scenesOf, schemas } from '../api';
 import { type Handler, json, meets, negotiate, readJson } from '../http';
 import { isFile, listFileOf, readOptionsOf } from '../list-files';
-import { picture, pictureTypes } from '../pictures';
+import { inPages, picture, pictureTypes } from '../pictures';
 
 /** A list in, a picture or its figures out; nothing is stored. */
 export const composeRequest: Handler = async ({ request, url }, who) => {
@@ -14,8 +14,8 @@ export const composeRequest: Handler = async ({ request, url }, who) => {
   if (type === 'application/json') return json(answer);
   return picture(
     who,
-    scenesOf(chart, type === pictureTypes.pdf, () => composition.scene),
+    scenesOf(chart, inPages(type), () => composition.scene),
     type,
-    dpi,
+    { chart, dpi, carrying: inPages(type) && url.searchParams.get('data') !== 'none' },
   );
 };

@@ -1,4 +1,4 @@
-import { apply, type Change, type Chart, emptyChart } from '../../core/chart';
+import { apply, type Change, type Chart, emptyChart, type Picture } from '../../core/chart';
 import { chartOfList, picturedBy } from '../../core/read';
 import { schemas } from '../api';
 import { createChart } from '../charts';
@@ -20,6 +20,17 @@ function wholeChart(chart: Chart): Chart {
   throw new ApiError(422, filled.problem.code, filled.problem.message, [{ ...filled.problem, field: 'chart.items' }]);
 }
 
+/** A chart whose items have pictures as they are kept here. */
+function repictured(chart: Chart, kept: ReadonlyMap<string, Picture>): Chart {
+  const items = Object.entries(chart.items).map(([id, item]) => {
+    const { picture, ...rest } = item;
+    if (!picture || !('file' in picture)) return [id, item] as const;
+    const own = kept.get(picture.file);
+    return [id, own ? { ...rest, picture: own } : rest] as const;
+  });
+  return { ...chart, items: Object.fromEntries(items) };
+}
+
 /** A new chart: from a file, a list, a whole chart, or empty. */
 export const createRequest: Handler = async ({ request, url }, who) => {
   const made = (text: string, chart: Chart) =>
@@ -30,6 +41,17 @@ export const createRequest: Handler = async ({ request, url }, who) => {
     });
   if (isFile(request)) {
     const file = await listFileOf(request);
+    if (file.packed) {
+      const { title } = readOptionsOf(url);
+      const { chart, pictures } = file.packed;
+      const kept = await keepPictures(
+        who,
+        new Map([...pictures].map(([name, { bytes }]) => [name, bytes])),
+        new Set(pictures.keys()),
+      );
+      const whole = wholeChart({ ...repictured(chart, kept), ...(title && { title }) });
+      return made(file.print, { ...whole, kind: kindFor(whole.kind).id });
+    }
     const asked = meets(schemas.fileRequest, { title: file.title || undefined, ...readOptionsOf(url) });
     const { kind, list } = readRequest({ ...asked, list: file.text }, newId);
     const chart = chartOfList(kind, asked.title ?? kind.words.name, list);

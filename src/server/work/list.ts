@@ -1,10 +1,12 @@
 import { kinds } from '../../core/kinds';
 import { listAsJson } from '../../core/list';
 import { listFormats, XLSX } from '../../core/list-formats';
+import { officeWith } from '../../core/packed';
 import { listAsXlsx, writeList } from '../../core/write';
 import { schemas } from '../api';
 import { getChart, replaceList } from '../charts';
 import { ApiError, type Handler, json, meets, negotiate, paramOf, readJson } from '../http';
+import { packedChart } from '../item-pictures';
 import { isFile, listFileOf, readOptionsOf } from '../list-files';
 import { kindFor } from '../lists';
 import { disposition } from '../pictures';
@@ -28,6 +30,8 @@ export const writeListRequest: Handler = async (context, who) => {
   const { chart, revision } = await getChart(who, paramOf(context, 'id'));
   const kind = kindFor(chart.kind);
   const save = searchParams.get('save') === '1';
+  // A file of the list holds the chart whole, unless it is to hold nothing but the list.
+  const packed = save && searchParams.get('data') !== 'none' ? await packedChart(who, chart) : undefined;
   const file = (content: string | Uint8Array, mime: string, ending: string) =>
     new Response(content as BodyInit, {
       headers: {
@@ -37,7 +41,12 @@ export const writeListRequest: Handler = async (context, who) => {
       },
     });
   if (type === types['json'] && !save) return json({ revision, ...listAsJson(chart) });
-  if (type === XLSX.mime) return file(await listAsXlsx(kind, chart), type, XLSX.ending);
+  if (type === XLSX.mime) {
+    const book = await listAsXlsx(kind, chart);
+    return file(packed ? officeWith(book, 'xl/workbook.xml', packed) : book, type, XLSX.ending);
+  }
+  if (type === types['json'] && packed)
+    return file(`${JSON.stringify({ ...listAsJson(chart), ...JSON.parse(packed) }, null, 2)}\n`, type, 'json');
   const found = Object.entries(listFormats(kind)).find(([, { mime }]) => mime === type);
   if (!found)
     throw new ApiError(406, 'no-such-format', `A ${kind.words.name.toLowerCase()} is not written as ${type}.`);

@@ -3,13 +3,13 @@ import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
 import { getChart } from '../charts';
 import { type Handler, json, paramOf } from '../http';
 import { kindFor } from '../lists';
-import { fonts, picture, pictureTypes } from '../pictures';
+import { fonts, inPages, picture } from '../pictures';
 import { pictureAsked, tagOf } from '../pictures/asked';
 
 /** A stored chart as a picture, or as its figures. */
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
-  const { type, dpi, page, branch, downTo, save, outlined } = asked;
+  const { type, dpi, page, branch, downTo, save, outlined, carrying, slide } = asked;
   const stored = await getChart(who, paramOf(context, 'id'));
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
@@ -20,13 +20,11 @@ export const pictureRequest: Handler = async (context, who) => {
       : await picture(
           who,
           pageAsked(
-            scenesOf(chart, page !== null || type === pictureTypes.pdf, () => composed().scene),
+            scenesOf(chart, page !== null || inPages(type), () => composed().scene),
             page,
           ),
           type,
-          dpi,
-          save,
-          outlined,
+          { chart, dpi, save, outlined, carrying, slide },
         );
   response.headers.set('etag', tagOf(asked, stored.revision));
   return response;

@@ -33,8 +33,16 @@ export async function copyPicture(dpi: string): Promise<void> {
   }
 }
 
+/** Size of slides: that of the pages, or one that projectors have. */
+export const SLIDES = ['page', 'wide', 'square', 'a4'] as const;
+export type Slides = (typeof SLIDES)[number];
+
+/** An address for a file with nothing of the chart inside but what is seen. */
+export const withoutChart = (address: string): string => `${address}&data=none`;
+
 export const fileAddress = {
   pdf: () => 'picture?as=pdf&save=1',
+  pptx: (slides: Slides = 'page') => `picture?as=pptx${slides === 'page' ? '' : `&slide=${slides}`}&save=1`,
   branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,
   png: (dpi: string) => `picture?as=png&dpi=${dpi}&save=1`,
   svg: (outlines = false) => `picture?as=svg${outlines ? '&outlines=1' : ''}&save=1`,

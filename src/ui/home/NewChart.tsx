@@ -3,7 +3,7 @@ import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { PICTURE_LIMIT, type Picture } from '../../core/chart';
 import { kindsOnPage, type Start } from '../../core/kinds';
 import type { KindOffer } from '../../workers/read.worker';
-import { call, send } from '../shared/api';
+import { type Answer, call, send } from '../shared/api';
 import { BEGIN } from '../shared/begin';
 import { newestOnly, offerWorker } from '../shared/composer';
 import { Button } from '../shared/controls';
@@ -73,11 +73,28 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
   // Asked for while the list is still being read: it is made as soon as it is understood.
   const [asked, setAsked] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
+  const finish = (answer: Answer<{ id: string }>, begin: string) => {
+    if (answer.ok) location.assign(`/chart/${answer.value.id}${begin}`);
+    else {
+      setBusy(false);
+      setWrong(answer.detail);
+    }
+  };
   const make = async () => {
     if (busy) return;
     if (!read) return setAsked(true);
     setBusy(true);
     const { taken } = list;
+    if (taken?.whole && taken.understood.kindId === kindId) {
+      const named = title.trim() === '' ? '' : `?title=${encodeURIComponent(title.trim())}`;
+      return finish(
+        await send<{ id: string }>(
+          `/api/charts${named}`,
+          new Blob([taken.whole.slice()], { type: 'application/octet-stream' }),
+        ),
+        '',
+      );
+    }
     const kind = kindFor(kindId);
     const pictures = taken?.pictures && (await sentPictures(taken));
     const body = {
@@ -92,12 +109,7 @@ export function NewChart({ pasted, onClose }: { pasted?: Pasted | undefined; onC
         ...(pictures && { pictures }),
       }),
     };
-    const answer = await call<{ id: string }>('POST', '/api/charts', body, { 'idempotency-key': key });
-    if (answer.ok) location.assign(`/chart/${answer.value.id}${taken ? '' : BEGIN}`);
-    else {
-      setBusy(false);
-      setWrong(answer.detail);
-    }
+    finish(await call<{ id: string }>('POST', '/api/charts', body, { 'idempotency-key': key }), taken ? '' : BEGIN);
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: once it is read
   useEffect(() => {

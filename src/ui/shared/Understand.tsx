@@ -25,6 +25,8 @@ const words = {
     `This list is long: the first of its ${lines.toLocaleString('en-GB')} lines are shown here, all are read.`,
   empty:
     'Paste or type a list at the left, or drop a file there: a spreadsheet, a document, CSV, text, Markdown, OPML, JSON or GEDCOM. It may be an outline or a table with a line of headings.',
+  whole:
+    'This file holds a chart. It is taken whole, with its looks and arrangement; written on here, only its list is taken.',
   tooLarge: 'This file is larger than 8 MB; split it.',
   form: 'Written as',
   problems: 'To look at',
@@ -43,7 +45,7 @@ const FIRST_SHOWN = 20_000;
 /** Tabs are drawn four columns wide and typed with Tab, as levels are. */
 const TAB = '\t';
 const ACCEPT =
-  '.csv,.tsv,.txt,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.gdz,.zip,.ldif,.vcf,.docx,.graphml,.ttl,.gz,.html,.htm,text/*';
+  '.csv,.tsv,.txt,.svg,.png,.pdf,.pptx,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.gdz,.zip,.ldif,.vcf,.docx,.graphml,.ttl,.gz,.html,.htm,text/*';
 
 /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
 const LEVELLED = /<(table|li)[\s>]|mso-list:/i;
@@ -55,6 +57,8 @@ export interface Taken {
   readonly choices: ReadChoices;
   /** Pictures that came along, by the names under which the text knows them. */
   readonly pictures?: Source['pictures'];
+  /** The file itself, where it holds a chart whole: it is taken as it is. */
+  readonly whole?: Uint8Array;
 }
 
 export function Understand({
@@ -86,6 +90,7 @@ export function Understand({
   const [choices, setChoices] = useState<ReadChoices>(NO_CHOICES);
   const [sheets, setSheets] = useState<readonly SheetText[]>([]);
   const pictures = useRef<Source['pictures']>(undefined);
+  const [whole, setWhole] = useState<{ readonly text: string; readonly bytes: Uint8Array } | null>(null);
   const [wrong, setWrong] = useState('');
   const [opening, setOpening] = useState<Progress>(null);
   const file = useRef<HTMLInputElement>(null);
@@ -111,14 +116,21 @@ export function Understand({
           text,
           choices: { ...choices, roles: used },
           ...(pictures.current && { pictures: pictures.current }),
+          ...(whole?.text === text && { whole: whole.bytes }),
         },
         text,
       ),
     [result],
   );
 
-  const put = (next: string, found: readonly SheetText[] = [], along?: Source['pictures']) => {
+  const put = (
+    next: string,
+    found: readonly SheetText[] = [],
+    along?: Source['pictures'],
+    file: typeof whole = null,
+  ) => {
     pictures.current = along;
+    setWhole(file);
     setSheets(found);
     setChoices(NO_CHOICES);
     setText(next);
@@ -141,7 +153,7 @@ export function Understand({
       });
       const source = await Promise.race([readWorker().source(bytes, told), stopped]);
       setWrong(source.said);
-      put(source.text, source.sheets, source.pictures);
+      put(source.text, source.sheets, source.pictures, source.isWhole ? { text: source.text, bytes } : null);
     } catch (error) {
       setWrong((error as Error).message);
     } finally {
@@ -228,6 +240,11 @@ export function Understand({
         {wrong && (
           <p role="alert" className="text-wrong">
             {wrong}
+          </p>
+        )}
+        {whole?.text === text && (
+          <p role="status" className="text-[13px] text-quiet">
+            {words.whole}
           </p>
         )}
         {long && <p className="text-[13px] text-quiet">{words.large(text.split('\n').length)}</p>}

@@ -138,6 +138,7 @@ function deliverEntries(chart: Chart): Entry[] {
   });
   return [
     file(deliver.pdf, fileAddress.pdf(), 'picture'),
+    file(deliver.pptx, fileAddress.pptx(), 'picture presentation slide'),
     file(deliver.png, fileAddress.png(PICTURE_DPI), 'picture'),
     file(deliver.svg, fileAddress.svg(), 'picture'),
     {

@@ -4,13 +4,16 @@ import { listFormats, XLSX } from '../../../core/list-formats';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import { copyPicture, deliverFile, fileAddress } from '../deliver';
+import { copyPicture, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
 import { printChart } from '../Print';
 import { useEditor } from '../state/store';
 import { words } from '../words';
 
 const DPIS = ['96', '150', '300'] as const;
 type Dpi = (typeof DPIS)[number];
+
+/** Labels of lists that hold the chart whole. */
+const WHOLE: readonly string[] = [XLSX.label, 'JSON'];
 
 /** Of longer lists what a form leaves out is not worked out. */
 const MOST_LINES = 5_000;
@@ -57,6 +60,8 @@ function saidOnce(left: Readonly<Record<string, readonly string[]>>): Map<string
 export function DeliverStage() {
   const left = useLeftOut();
   const once = saidOnce(left);
+  /** A form of the list that holds the chart itself as well. */
+  const isWhole = (label: string) => !bare && WHOLE.includes(label);
   const others = (form: string) => left[form]?.filter((phrase) => !once.has(phrase));
   const away = useEditor((state) => state.save === 'away');
   const page = useEditor((state) => state.composition?.page);
@@ -65,6 +70,8 @@ export function DeliverStage() {
   const [busy, setBusy] = useState<string | null>(null);
   const [outlines, setOutlines] = useState(false);
   const [mark, setMark] = useState(false);
+  const [slides, setSlides] = useState<Slides>('page');
+  const [bare, setBare] = useState(false);
 
   const work = async (name: string, doing: Promise<void>) => {
     setBusy(name);
@@ -77,7 +84,7 @@ export function DeliverStage() {
         tone="strong"
         className="w-40 flex-none justify-center"
         disabled={busy !== null}
-        onClick={() => void work(name, deliverFile(address))}
+        onClick={() => void work(name, deliverFile(bare ? withoutChart(address) : address))}
       >
         {busy === name ? '...' : name}
       </Button>
@@ -111,6 +118,15 @@ export function DeliverStage() {
         </Button>
       </div>
       {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
+      {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides))}
+      <div className="ps-[172px]">
+        <Choices
+          legend={words.deliver.slides}
+          value={slides}
+          options={SLIDES.map((value) => ({ value, label: words.deliver.slideSizes[value] }))}
+          onChoose={setSlides}
+        />
+      </div>
       {row(words.deliver.png, words.deliver.pngAbout, fileAddress.png(dpi))}
       <div className="pl-[172px]">
         <Choices
@@ -130,16 +146,29 @@ export function DeliverStage() {
       </div>
       {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg(outlines))}
       <Tick label={words.deliver.outlines} checked={outlines} onTick={setOutlines} />
+      <p className="pt-2 text-[13px] text-quiet">{words.deliver.again}</p>
+      <label className="flex items-start gap-2 pt-1 text-[13px]">
+        <input type="checkbox" className="mt-1" checked={bare} onChange={(event) => setBare(event.target.checked)} />
+        {words.deliver.leaveOut}
+      </label>
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
       {[...once].map(([phrase, holding]) => (
         <p key={phrase} className="text-[13px]">
-          {words.deliver.withoutOnce(phrase, holding.map((form) => listFormats(kind)[form]!.label)[0])}
+          {words.deliver.withoutOnce(phrase, [
+            ...(bare ? [] : WHOLE),
+            ...holding.map((form) => listFormats(kind)[form]!.label).filter((label) => bare || !WHOLE.includes(label)),
+          ])}
         </p>
       ))}
-      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'), others('csv'))}
+      {row(XLSX.label, XLSX.about, fileAddress.list('xlsx'), bare ? others('csv') : undefined)}
       {Object.entries(listFormats(kind)).map(([format, { label, about }]) => (
         <Fragment key={format}>
-          {row(label, about, fileAddress.list(format, format === 'csv' && mark), others(format))}
+          {row(
+            label,
+            about,
+            fileAddress.list(format, format === 'csv' && mark),
+            isWhole(label) ? undefined : others(format),
+          )}
           {format === 'csv' && <Tick label={words.deliver.mark} checked={mark} onTick={setMark} />}
         </Fragment>
       ))}

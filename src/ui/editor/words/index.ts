@@ -111,11 +111,19 @@ export const words = {
   deliver: {
     picture: 'The picture',
     list: 'The list',
-    withoutOnce: (what: string, holding: string | undefined) =>
-      holding === undefined ? `No form of the list holds ${what}.` : `Only ${holding} holds ${what}.`,
+    withoutOnce: (what: string, holding: readonly string[]) =>
+      holding.length === 0
+        ? `No form of the list holds ${what}.`
+        : `Only ${holding.join(', ')} ${holding.length === 1 ? 'holds' : 'hold'} ${what}.`,
     without: (what: readonly string[]) => `Leaves out: ${what.join('; ')}.`,
     pdf: 'PDF',
-    pdfAbout: 'For printing and sending: one page, text that can be selected and searched.',
+    pdfAbout: 'For printing and sending: all its pages, text that can be selected and searched.',
+    pptx: 'Slides (PPTX)',
+    pptxAbout: 'For presentations: every box a shape, every line fixed to its boxes, a slide for each page.',
+    slides: 'Size of slides',
+    slideSizes: { page: 'As the page', wide: '16:9', square: '4:3', a4: 'A4' },
+    again: 'PDF, slides, PNG, SVG, spreadsheets and JSON hold the chart itself: opened here they are this chart again.',
+    leaveOut: 'Leave the chart out of files: they hold what is seen, and nothing else',
     png: 'PNG',
     pngAbout: 'For slides and documents that take pictures.',
     svg: 'SVG',

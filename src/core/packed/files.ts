@@ -1,0 +1,162 @@
+/** Where files carry a packed chart: each format at the place that it keeps for data of others. */
+
+import { strFromU8, strToU8, unzipSync, unzlibSync, zipSync, zlibSync } from 'fflate';
+import type { PDFDict as Dict } from 'pdf-lib';
+import { fromBase64, PACKED, type Packed, toBase64, unpack } from './packed';
+
+/** Namespace of the elements that hold a packed chart. */
+const NAMESPACE = 'urn:dendrotax:chart';
+/** Far more than any chart: what claims to be larger is not unfolded. */
+const MOST_BYTES = 64 * 1024 * 1024;
+
+const dense = (packed: string): string => toBase64(zlibSync(strToU8(packed), { level: 9 }));
+const loose = (text: string): string => strFromU8(unzlibSync(fromBase64(text)));
+
+/** An element with a packed chart, for SVG metadata and custom parts of office files. */
+export const carryingXml = (packed: string): string => `<chart xmlns="${NAMESPACE}">${dense(packed)}</chart>`;
+/** The same as a part of its own (ECMA-376-1, 15.2.5, Custom XML Data Storage Part). */
+export const carryingPart = (packed: string): string =>
+  `<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n${carryingXml(packed)}`;
+
+const ELEMENT = /<chart xmlns="urn:dendrotax:chart">([A-Za-z0-9+/=\s]+)<\/chart>/;
+const inXml = (text: string): string | undefined => {
+  const found = ELEMENT.exec(text)?.[1];
+  return found === undefined ? undefined : loose(found);
+};
+
+const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
+  let c = n;
+  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
+  return c;
+});
+/** Source: PNG specification (W3C, third edition), annex D. */
+function crc32(bytes: Uint8Array): number {
+  let c = 0xffffffff;
+  for (const byte of bytes) c = CRC[(c ^ byte) & 0xff]! ^ (c >>> 8);
+  return (c ^ 0xffffffff) >>> 0;
+}
+
+const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
+/** Length of the end of a PNG: its last chunk, which is empty. */
+const END = 12;
+
+/** A PNG with a packed chart in an iTXt chunk. Source: PNG specification (W3C, third edition), 11.3.3.4. */
+export function pngWith(png: Uint8Array, packed: string): Uint8Array {
+  // Keyword, compressed, by deflate, no language, no translated keyword.
+  const data = new Uint8Array([...strToU8(PACKED), 0, 1, 0, 0, 0, ...zlibSync(strToU8(packed), { level: 9 })]);
+  const chunk = new Uint8Array(data.length + 12);
+  const view = new DataView(chunk.buffer);
+  view.setUint32(0, data.length);
+  chunk.set(strToU8('iTXt'), 4);
+  chunk.set(data, 8);
+  view.setUint32(data.length + 8, crc32(chunk.subarray(4, data.length + 8)));
+  const at = png.length - END;
+  const whole = new Uint8Array(png.length + chunk.length);
+  whole.set(png.subarray(0, at));
+  whole.set(chunk, at);
+  whole.set(png.subarray(at), at + chunk.length);
+  return whole;
+}
+
+function inPng(bytes: Uint8Array): string | undefined {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let at = SIGNATURE.length; at + 12 <= bytes.length; ) {
+    const length = view.getUint32(at);
+    const type = strFromU8(bytes.subarray(at + 4, at + 8), true);
+    const data = bytes.subarray(at + 8, at + 8 + length);
+    if (type === 'iTXt' && strFromU8(data.subarray(0, PACKED.length), true) === PACKED) {
+      const own = data.subarray(PACKED.length + 1);
+      // Past the language and the translated keyword, which others may have set.
+      let start = 2;
+      for (let ends = 0; ends < 2; start++) if (own[start] === 0) ends++;
+      const text = own.subarray(start);
+      return strFromU8(own[0] === 1 ? unzlibSync(text) : text);
+    }
+    at += length + 12;
+  }
+  return undefined;
+}
+
+/** Name of the file in a PDF. */
+export const ATTACHED = 'chart.dendrotax.json';
+
+/** Source: ISO 32000-1, 7.7.4 (name dictionary) and 7.11.4 (embedded file streams). */
+async function inPdf(bytes: Uint8Array): Promise<string | undefined> {
+  const { PDFDict, PDFDocument, PDFHexString, PDFName, PDFArray, PDFRawStream, PDFString, decodePDFRawStream } =
+    await import('pdf-lib');
+  const file = await PDFDocument.load(bytes, { updateMetadata: false, ignoreEncryption: true });
+  const names = file.catalog
+    .lookupMaybe(PDFName.of('Names'), PDFDict)
+    ?.lookupMaybe(PDFName.of('EmbeddedFiles'), PDFDict);
+  /** Names lie in a tree. */
+  const pairs = (node: Dict | undefined, deep = 0): Dict[] => {
+    if (!node || deep > 20) return [];
+    const own = node.lookupMaybe(PDFName.of('Names'), PDFArray);
+    const kids = node.lookupMaybe(PDFName.of('Kids'), PDFArray);
+    return [
+      ...Array.from({ length: (own?.size() ?? 0) >> 1 }, (_, i) => own!.lookup(2 * i + 1, PDFDict)),
+      ...Array.from({ length: kids?.size() ?? 0 }, (_, i) => pairs(kids!.lookup(i, PDFDict), deep + 1)).flat(),
+    ];
+  };
+  for (const spec of pairs(names)) {
+    const name = spec.lookup(PDFName.of('UF')) ?? spec.lookup(PDFName.of('F'));
+    const said = name instanceof PDFString || name instanceof PDFHexString ? name.decodeText() : '';
+    const stream = spec.lookupMaybe(PDFName.of('EF'), PDFDict)?.lookup(PDFName.of('F'));
+    if (said === ATTACHED && stream instanceof PDFRawStream) return strFromU8(decodePDFRawStream(stream).decode());
+  }
+  return undefined;
+}
+
+const CUSTOM = /^customXml\/item\d+\.xml$/;
+function inOffice(bytes: Uint8Array): string | undefined {
+  const parts = unzipSync(bytes, {
+    filter: ({ name, originalSize }) => CUSTOM.test(name) && originalSize < MOST_BYTES,
+  });
+  for (const part of Object.values(parts)) {
+    const found = inXml(strFromU8(part));
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+const RELATION = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships/customXml';
+
+/** An office file that another program wrote, with a packed chart as a part of its own. @param main its main part */
+export function officeWith(bytes: Uint8Array, main: string, packed: string): Uint8Array {
+  const parts = unzipSync(bytes);
+  const at = main.lastIndexOf('/');
+  const name = `${main.slice(0, at)}/_rels/${main.slice(at + 1)}.rels`;
+  const relations = strFromU8(parts[name]!);
+  const relation = `<Relationship Id="rCarried" Type="${RELATION}" Target="../customXml/item1.xml"/>`;
+  parts[name] = strToU8(relations.replace('</Relationships>', `${relation}</Relationships>`));
+  parts['customXml/item1.xml'] = strToU8(carryingPart(packed));
+  return zipSync(parts, { level: 6 });
+}
+
+const starts = (bytes: Uint8Array, ...mark: number[]) => mark.every((byte, i) => bytes[i] === byte);
+/** Letters in which a text has to say what it is, so that long lists are not searched. */
+const SAYS = new RegExp(`urn:dendrotax:chart|"${PACKED}"`);
+
+function inText(text: string): string | undefined {
+  if (!SAYS.test(text)) return undefined;
+  return text.trimStart().startsWith('{') ? text : inXml(text);
+}
+
+/**
+ * The chart that a file carries.
+ * @returns undefined where it carries none, or is damaged where it would stand
+ * @throws UnreadableChart where it is of a later version
+ */
+export async function packedIn(bytes: Uint8Array): Promise<Packed | undefined> {
+  let found: string | undefined;
+  try {
+    if (starts(bytes, ...SIGNATURE)) found = inPng(bytes);
+    else if (starts(bytes, 0x25, 0x50, 0x44, 0x46)) found = await inPdf(bytes);
+    else if (starts(bytes, 0x50, 0x4b, 3, 4)) found = inOffice(bytes);
+    else found = inText(strFromU8(bytes));
+  } catch {
+    // Damaged there: what else it is may still be read.
+    return undefined;
+  }
+  return found === undefined ? undefined : unpack(found);
+}

@@ -1,0 +1,2 @@
+export { ATTACHED, carryingPart, carryingXml, officeWith, packedIn, pngWith } from './files';
+export { type Packed, type PackedPicture, pack, unpack } from './packed';
