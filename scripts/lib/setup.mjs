@@ -77,9 +77,15 @@ export async function rsvg() {
   });
 }
 
-const READERS = { 'hb-shape': 'libharfbuzz-bin', pdftotext: 'poppler-utils', mutool: 'mupdf-tools' };
+const READERS = {
+  'hb-shape': 'libharfbuzz-bin',
+  pdftotext: 'poppler-utils',
+  mutool: 'mupdf-tools',
+  qpdf: 'qpdf',
+  soffice: 'libreoffice-impress-nogui',
+};
 const lackedReaders = () => Object.entries(READERS).filter(([name]) => !existsSync(`/usr/bin/${name}`));
-/** Another shaper's command and two readers of PDF: what tests hold ours against. */
+/** Another shaper's command, readers of PDF and an office suite: what tests hold ours against. */
 export async function readers() {
   if (lackedReaders().length === 0) return;
   await locked('debian', async () => {

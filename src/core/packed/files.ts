@@ -1,6 +1,6 @@
 /** Where files carry a packed chart: each format at the place that it keeps for data of others. */
 
-import { strFromU8, strToU8, unzipSync, unzlibSync, zipSync, zlibSync } from 'fflate';
+import { strFromU8, strToU8, Unzlib, unzipSync, zipSync, zlibSync } from 'fflate';
 import type { PDFDict as Dict } from 'pdf-lib';
 import { fromBase64, PACKED, type Packed, toBase64, unpack } from './packed';
 
@@ -8,9 +8,29 @@ import { fromBase64, PACKED, type Packed, toBase64, unpack } from './packed';
 const NAMESPACE = 'urn:dendrotax:chart';
 /** Far more than any chart: what claims to be larger is not unfolded. */
 const MOST_BYTES = 64 * 1024 * 1024;
+const STEP = 16 * 1024;
 
 const dense = (packed: string): string => toBase64(zlibSync(strToU8(packed), { level: 9 }));
-const loose = (text: string): string => strFromU8(unzlibSync(fromBase64(text)));
+
+/** Unfolded, as long as that is no more than any chart: bytes that claim little may unfold to very much. */
+function inflated(bytes: Uint8Array): string {
+  const parts: Uint8Array[] = [];
+  let length = 0;
+  const stream = new Unzlib((part) => {
+    length += part.length;
+    if (length > MOST_BYTES) throw new Error('far larger than a chart');
+    parts.push(part);
+  });
+  for (let at = 0; at < bytes.length; at += STEP) stream.push(bytes.subarray(at, at + STEP), at + STEP >= bytes.length);
+  const whole = new Uint8Array(length);
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return strFromU8(whole);
+}
+const loose = (text: string): string => inflated(fromBase64(text));
 
 /** An element with a packed chart, for SVG metadata and custom parts of office files. */
 export const carryingXml = (packed: string): string => `<chart xmlns="${NAMESPACE}">${dense(packed)}</chart>`;
@@ -70,7 +90,7 @@ function inPng(bytes: Uint8Array): string | undefined {
       let start = 2;
       for (let ends = 0; ends < 2; start++) if (own[start] === 0) ends++;
       const text = own.subarray(start);
-      return strFromU8(own[0] === 1 ? unzlibSync(text) : text);
+      return own[0] === 1 ? inflated(text) : strFromU8(text);
     }
     at += length + 12;
   }
@@ -82,9 +102,12 @@ export const ATTACHED = 'chart.dendrotax.json';
 
 /** Source: ISO 32000-1, 7.7.4 (name dictionary) and 7.11.4 (embedded file streams). */
 async function inPdf(bytes: Uint8Array): Promise<string | undefined> {
-  const { PDFDict, PDFDocument, PDFHexString, PDFName, PDFArray, PDFRawStream, PDFString, decodePDFRawStream } =
-    await import('pdf-lib');
-  const file = await PDFDocument.load(bytes, { updateMetadata: false, ignoreEncryption: true });
+  const { PDFDict, PDFDocument, PDFHexString, PDFName, PDFArray, PDFRawStream, PDFString } = await import('pdf-lib');
+  const file = await PDFDocument.load(bytes, {
+    updateMetadata: false,
+    ignoreEncryption: true,
+    throwOnInvalidObject: true,
+  });
   const names = file.catalog
     .lookupMaybe(PDFName.of('Names'), PDFDict)
     ?.lookupMaybe(PDFName.of('EmbeddedFiles'), PDFDict);
@@ -102,7 +125,11 @@ async function inPdf(bytes: Uint8Array): Promise<string | undefined> {
     const name = spec.lookup(PDFName.of('UF')) ?? spec.lookup(PDFName.of('F'));
     const said = name instanceof PDFString || name instanceof PDFHexString ? name.decodeText() : '';
     const stream = spec.lookupMaybe(PDFName.of('EF'), PDFDict)?.lookup(PDFName.of('F'));
-    if (said === ATTACHED && stream instanceof PDFRawStream) return strFromU8(decodePDFRawStream(stream).decode());
+    if (said !== ATTACHED || !(stream instanceof PDFRawStream)) continue;
+    const filter = stream.dict.lookup(PDFName.of('Filter'));
+    if (filter === undefined) return strFromU8(stream.getContents());
+    // As we write it, and as nearly everybody does.
+    if (filter === PDFName.of('FlateDecode')) return inflated(stream.getContents());
   }
   return undefined;
 }

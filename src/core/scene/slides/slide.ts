@@ -3,7 +3,7 @@
  * as they stand. Source: ECMA-376-1, 19.3.1 (slides) and 20.1 (drawing).
  */
 import { escapeAttribute } from '../../xml';
-import type { Box, Mark, Scene, SceneEdge, SceneItem } from '../scene';
+import { type Box, grown, type Mark, type Scene, type SceneEdge, type SceneItem } from '../scene';
 import type { TextMark } from '../svg';
 import { colourXml, type Theme } from './colours';
 import { connectorXml, type Glue, strokeXml } from './connector';
@@ -295,13 +295,15 @@ const NEAR = 0.75;
 const TOUCHING = 2;
 /** ... and so far as the widest gap that lines keep to boxes, in the picture's own units. */
 const WIDEST_GAP = 12;
+/** A line that runs along a box comes to it after so many times its distance. */
+const FLAT = 8;
 
 /** Places that lines are fixed to, by item: the middles of its sides, then where else lines end. */
 class Sites {
   private readonly sites = new Map<string, Point[]>();
   constructor(
     private readonly boxes: ReadonlyMap<string, Box>,
-    /** How far a line is drawn on to come to a box, in points on the slide. */
+    /** How far off a box a line may end that comes to it, in points on the slide. */
     private readonly reach: number,
   ) {}
 
@@ -326,8 +328,9 @@ class Sites {
       end[1] + ((end[1] - before[1]) / long) * by,
     ];
     // From a little before its end, as lines may end on the box or just in it.
-    const [from, to] = [on(-TOUCHING), on(this.reach)];
-    const inside = within(from, to, box);
+    const [from, to] = [on(-TOUCHING), on(FLAT * this.reach)];
+    const isNear = within(end, end, grown(box, this.reach)) !== undefined;
+    const inside = isNear ? within(from, to, box) : undefined;
     if (!inside) return undefined;
     const part = inside[0] === 0 && inside[1] < 1 ? inside[1] : inside[0];
     const [x, y] = [from[0] + (to[0] - from[0]) * part, from[1] + (to[1] - from[1]) * part];
@@ -357,16 +360,22 @@ export function slideOf(scene: Scene, options: SlideOptions): Slide {
     ]),
   );
   const sites = new Sites(boxes, TOUCHING + WIDEST_GAP * picture.scale);
-  const ends = scene.edges.map(({ from, to, points }) => ({
-    from: sites.at(from, onSlide(points[0]!), onSlide(points[1]!)),
-    to: sites.at(to, onSlide(points.at(-1)!), onSlide(points.at(-2)!)),
-  }));
+  // Lines that say the same from either end may run either way.
+  const ends = scene.edges.map(({ from, to, points }) => {
+    const [first, last] = [points.slice(0, 2).map(onSlide), points.slice(-2).map(onSlide).reverse()];
+    const fixed = (one: string, two: string) => ({
+      first: { item: one, site: sites.at(one, first[0]!, first[1]!) },
+      last: { item: two, site: sites.at(two, last[0]!, last[1]!) },
+    });
+    const so = fixed(from, to);
+    return so.first.site === undefined && so.last.site === undefined ? fixed(to, from) : so;
+  });
   const title = writer.title();
   // Items are written before the lines under them, as lines have to know their numbers.
   const items = scene.items.map((item) => writer.item(item, boxes.has(item.id) ? sites.of(item.id) : []));
   const numberOf = new Map(scene.items.map(({ id }, i) => [id, items[i]!.id]));
   const labels = new Map(scene.items.map(({ id, label }) => [id, label.split(', ')[0]!]));
-  const glueTo = (item: string, site: number | undefined): Glue | undefined =>
+  const glueTo = ({ item, site }: { readonly item: string; readonly site: number | undefined }): Glue | undefined =>
     site === undefined || !numberOf.has(item) ? undefined : { shape: numberOf.get(item)!, site };
   /** At a point that no shape has; lines leave it by the side to which they go. */
   const jointTo = (at: Point, next: Point): Glue => {
@@ -377,8 +386,8 @@ export function slideOf(scene: Scene, options: SlideOptions): Slide {
     const edge: SceneEdge = scene.edges[place]!;
     const points = edge.points.map(onSlide);
     const name = [labels.get(edge.from), edge.label, labels.get(edge.to)].filter(Boolean).join(' - ');
-    const from = glueTo(edge.from, ends[place]!.from);
-    const to = glueTo(edge.to, ends[place]!.to);
+    const from = glueTo(ends[place]!.first);
+    const to = glueTo(ends[place]!.last);
     const drawn = (
       own: readonly Point[],
       first: Glue | undefined,
