@@ -116,6 +116,12 @@ export function apply(chart: Chart, change: Change): Applied {
         chart: { ...chart, kind: change.kind },
         inverse: { type: 'set-kind', kind: chart.kind },
       };
+    case 'set-description':
+      return {
+        ok: true,
+        chart: patched(chart, { description: change.description }),
+        inverse: { type: 'set-description', description: chart.description ?? null },
+      };
     case 'set-matter':
       return {
         ok: true,

@@ -140,6 +140,10 @@ const change = {
     type: z.literal('set-name-order'),
     nameOrder: chartSchema.shape.nameOrder.unwrap().nullable(),
   }),
+  setDescription: z.object({
+    type: z.literal('set-description'),
+    description: chartSchema.shape.description.unwrap().nullable(),
+  }),
   setMatter: z.object({ type: z.literal('set-matter'), matter: chartSchema.shape.matter.unwrap().nullable() }),
   rename: z.object({ type: z.literal('rename'), title: titleSchema }),
   setTier: z.object({
@@ -209,6 +213,7 @@ const single = z.discriminatedUnion('type', [
   change.setMembership,
   change.setKind,
   change.rename,
+  change.setDescription,
   change.setMatter,
   change.setNameOrder,
   change.setLanguage,

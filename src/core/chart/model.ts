@@ -18,6 +18,8 @@ import { standsSchema } from './stands';
 import { colourSchema, FIELD_LIMIT, fieldNameSchema, fieldsSchema, idSchema, textSchema } from './words';
 
 /** Most items one chart may hold. */
+/** Letters of a description. */
+export const DESCRIPTION_LIMIT = 4_000;
 export const ITEM_LIMIT = 30_000;
 
 export const FIELD_TYPES = ['text', 'number', 'date', 'money', 'yes-no', 'link'] as const;
@@ -150,6 +152,8 @@ export const chartSchema = z.object({
   sets: z.record(idSchema, setSchema),
   notes: z.record(idSchema, noteSchema),
   enclosures: z.record(idSchema, enclosureSchema).optional(),
+  /** What its picture shows, in words of its own, for those who do not see it; absent: computed. */
+  description: textSchema(DESCRIPTION_LIMIT).optional(),
   house: textSchema(60).min(1),
   /** The language of its words, by which long ones are divided; absent: English. */
   language: z.enum(LANGUAGES).optional(),

@@ -1,7 +1,8 @@
 /** The second half of the pipeline: what was prepared, arranged, placed on its page and drawn. */
 import { type Chart, isLeftwardChart, type LineLook } from '../chart';
+import { describe } from '../describe';
 import { hundredths } from '../hundredths';
-import { type ArrangedLink, type Arrangement, matterOf, type Structure } from '../kinds';
+import type { ArrangedLink, Arrangement, Structure } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand, SceneEdge } from '../scene';
 import { isClear } from '../style';
@@ -159,7 +160,6 @@ export function paint(
     ...(arrangement.captions ?? []).flatMap((words) => drawWords(words, house, fonts)),
     ...(arrangement.repeats ?? []).flatMap(({ of, at }) => drawRepeat(byId.get(of)!, at, house, fonts)),
   ];
-  const matter = matterOf(kind, chart);
   const lines = items.length > MOST_PICKED ? [] : pickable(arrangement.links);
   const ownLook = lineLooks(chart);
   const scene: Scene = {
@@ -168,7 +168,7 @@ export function paint(
     background: house.sheet,
     title: chart.title,
     ...(chart.language && { language: chart.language }),
-    description: `${kind.words.name}: ${items.length} ${items.length === 1 ? matter.item : matter.items} in ${structure.tiers} ${structure.tiers === 1 ? 'tier' : 'tiers'}.`,
+    description: chart.description ?? describe(kind, chart, structure),
     picture: { x: place.x, y: place.y, width: picture.width * place.scale, height: picture.height * place.scale },
     margin: chart.page.margin,
     frame: { x: place.x + shift.x * place.scale, y: place.y + shift.y * place.scale, scale: place.scale },

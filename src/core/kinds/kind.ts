@@ -283,6 +283,8 @@ export interface KindDrawn extends KindOnPage {
   ): KindFit;
   /** What is wrong with the content. `lineOf` gives the line that a problem names. */
   problems(chart: Chart, lineOf: (item: string) => number | undefined): Problem[];
+  /** What a picture of it shows, in sentences, for those who do not see it. */
+  says(chart: Chart, structure: Structure): readonly string[];
   /** Numbers that scripts rely on. */
   figures(chart: Chart, structure: Structure, options?: FigureOptions): Record<string, unknown>;
   /** What `figures` gives, in words: for the description of the API. */

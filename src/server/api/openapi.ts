@@ -272,10 +272,22 @@ function document() {
           responses: { 200: answer('What stands on which page', schemas.pagesAnswer), 404: usual[404] },
         },
       },
+      '/api/charts/{id}/description': {
+        parameters: [id],
+        get: {
+          summary: 'What its picture shows, in words, for those who do not see it',
+          responses: { 200: answer('The words', schemas.descriptionAnswer), 404: usual[404] },
+        },
+      },
       '/api/charts/{id}/picture': {
         parameters: [
           id,
-          inQuery('as', 'svg, png or pdf, instead of Accept'),
+          inQuery('as', 'svg, png, pdf or pptx, instead of Accept'),
+          inQuery(
+            'slide',
+            'Size of the slides of a presentation: wide (16:9), square (4:3) or a4; else that of the page',
+          ),
+          inQuery('data', 'none: the chart is left out of the file, so that it can not be opened again'),
           inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'),
           inQuery('outlines', '1: the words of an SVG as shapes, which need no font'),
           inQuery('branch', 'Only what stands under this item, and itself; by name or id'),

@@ -262,6 +262,11 @@ export const refreshAnswer = z.object({
   revision: z.number().int(),
 });
 
+export const descriptionAnswer = z.object({
+  text: z.string().describe('What the picture shows'),
+  computed: z.boolean().describe('False where somebody wrote it: the change set-description'),
+});
+
 export const rolesQuery = z.object({ kind, heading: z.array(z.string().max(2_000)).min(1).max(300) });
 export const rolesRequest = z.object({
   kind,

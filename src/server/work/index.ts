@@ -3,6 +3,7 @@ import { changesRequest } from './changes';
 import { chartRequest } from './chart';
 import { composeRequest } from './compose';
 import { createRequest } from './create';
+import { descriptionRequest } from './description';
 import { fitRequest } from './fit';
 import { fontRequest } from './font';
 import { newerListRequest, writeListRequest } from './list';
@@ -14,6 +15,7 @@ export const handlers = {
   chart: chartRequest,
   compose: composeRequest,
   create: createRequest,
+  description: descriptionRequest,
   fit: fitRequest,
   font: fontRequest,
   'newer-list': newerListRequest,

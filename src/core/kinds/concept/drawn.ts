@@ -3,11 +3,13 @@ import { arrange } from './arrange';
 import { figures, shownFigures } from './figures';
 import { conceptOnPage } from './on-page';
 import { problems } from './problems';
+import { says } from './says';
 
 export const conceptDrawn: KindDrawn = {
   ...conceptOnPage,
   arrange,
   problems,
+  says,
   figures,
   figuresAbout:
     'concepts, propositions, tiers, crossLinks, crossings, score {propositions, levels, crossLinks, examples, total}: the points each brings',

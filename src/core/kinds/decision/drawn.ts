@@ -3,11 +3,13 @@ import { arrange } from './arrange';
 import { figureCharts, figures, shownFigures } from './figures';
 import { decisionOnPage } from './on-page';
 import { problems } from './problems';
+import { says } from './says';
 
 export const decisionDrawn: KindDrawn = {
   ...decisionOnPage,
   arrange,
   problems,
+  says,
   figures,
   figuresAbout:
     'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation',

@@ -4,6 +4,7 @@ import { figures, shownFigures } from './figures';
 import { fit } from './fit';
 import { orgOnPage } from './on-page';
 import { problems } from './problems';
+import { says } from './says';
 import { secondProblems } from './second';
 import { settle } from './settle';
 
@@ -13,6 +14,7 @@ export const orgDrawn: KindDrawn = {
   fit,
   settle,
   problems: (chart, lineOf) => [...problems(chart, lineOf), ...secondProblems(chart, lineOf)],
+  says,
   figures,
   figuresAbout: 'people, posts, vacant, tiers, span {mean, most}',
   shownFigures,

@@ -3,11 +3,13 @@ import { arrange } from './arrange';
 import { figureCharts, figures, shownFigures } from './figures';
 import { vennOnPage } from './on-page';
 import { problems } from './problems';
+import { says } from './says';
 
 export const vennDrawn: KindDrawn = {
   ...vennOnPage,
   arrange,
   problems,
+  says,
   figures,
   figuresAbout:
     'items, union, outside, sets {name: count}, regions [{sets, count}], regionsDrawn; for a list of counts also solution {status, regions [{sets, count | least, most}], asked [{line, count | least, most}], clash [line]}',

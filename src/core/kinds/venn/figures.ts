@@ -10,7 +10,7 @@ const rangeOf = ({ least, most }: Range) =>
 
 const named = (chart: Chart, region: number) => setsIn(membershipOf(chart).sets, region).map(({ name }) => name);
 /** A region in words: "only A", "A and B". */
-function regionName(chart: Chart, region: number): string {
+export function regionName(chart: Chart, region: number): string {
   const count = overlap(region);
   if (count === 0) return 'In none';
   const names = together(membershipOf(chart).sets, region);

@@ -34,6 +34,9 @@ import { stepTo } from './walk';
 
 /** A line is picked from so far away, in pixels. */
 const EDGE_REACH = 6;
+/** Enough to know what it is; the rest stands in files, and in the list beside it. */
+const firstSentence = (text: string): string =>
+  /^.*?[.!?](?=\s|$)/s.exec(text.slice(0, 400))?.[0] ?? text.slice(0, 400);
 
 /** @param waiting the chart whose picture the server has, until it is composed here */
 export function Sheet({ waiting }: { waiting: string | undefined }) {
@@ -174,7 +177,7 @@ export function Sheet({ waiting }: { waiting: string | undefined }) {
             tabIndex={0}
             // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the picture is a tree to walk in
             role="tree"
-            aria-label={scene ? `${scene.title}. ${scene.description}` : words.composing}
+            aria-label={scene ? `${scene.title}. ${firstSentence(scene.description)}` : words.composing}
             aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
             onKeyDown={key}
             onPointerDown={(event) => {

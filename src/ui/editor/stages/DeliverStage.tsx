@@ -1,12 +1,13 @@
 /** Files to hand over: the picture and the list. */
-import { Fragment, useEffect, useState } from 'react';
+import { Fragment, useEffect, useId, useState } from 'react';
+import { DESCRIPTION_LIMIT } from '../../../core/chart';
 import { listFormats, XLSX } from '../../../core/list-formats';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { copyPicture, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
 import { printChart } from '../Print';
-import { useEditor } from '../state/store';
+import { change, useEditor } from '../state/store';
 import { words } from '../words';
 
 const DPIS = ['96', '150', '300'] as const;
@@ -151,6 +152,7 @@ export function DeliverStage() {
         <input type="checkbox" className="mt-1" checked={bare} onChange={(event) => setBare(event.target.checked)} />
         {words.deliver.leaveOut}
       </label>
+      <Description />
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
       {[...once].map(([phrase, holding]) => (
         <p key={phrase} className="text-[13px]">
@@ -172,6 +174,45 @@ export function DeliverStage() {
           {format === 'csv' && <Tick label={words.deliver.mark} checked={mark} onTick={setMark} />}
         </Fragment>
       ))}
+    </div>
+  );
+}
+
+/** What the picture shows, in words: computed, or one's own. */
+function Description() {
+  const field = useId();
+  const own = useEditor((state) => state.chart.description);
+  const computed = useEditor((state) => state.composition?.scene.description ?? '');
+  const [text, setText] = useState<string | null>(null);
+  const shown = text ?? own ?? computed;
+  const keep = () => {
+    if (text === null) return;
+    const next = text.trim() === '' ? null : text.trim();
+    if (next !== (own ?? null) && !(own === undefined && next === computed))
+      change({ type: 'set-description', description: next });
+    setText(null);
+  };
+  return (
+    <div className="pt-4">
+      <label htmlFor={field} className="font-semibold">
+        {words.deliver.described}
+      </label>
+      <p className="text-[13px] text-quiet">{words.deliver.describedAbout}</p>
+      <textarea
+        id={field}
+        dir="auto"
+        rows={5}
+        maxLength={DESCRIPTION_LIMIT}
+        className="field mt-1 h-auto w-full py-1.5 text-[13px]"
+        value={shown}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+      />
+      {own !== undefined && (
+        <Button onClick={() => change({ type: 'set-description', description: null })}>
+          {words.deliver.describedAgain}
+        </Button>
+      )}
     </div>
   );
 }
