@@ -85,6 +85,8 @@ export default defineConfig({
     },
     server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },
     // Native or file-reading packages are loaded from node_modules, not bundled.
-    ssr: { external: ['@resvg/resvg-js', 'subset-font', 'pdfkit', 'fontkit', 'pg', 'piscina', 'prom-client', 'zod'] },
+    ssr: {
+      external: ['@resvg/resvg-js', 'sharp', 'subset-font', 'pdfkit', 'fontkit', 'pg', 'piscina', 'prom-client', 'zod'],
+    },
   },
 });

@@ -40,6 +40,7 @@ const NOT_A_LIST: readonly (readonly [readonly number[], string])[] = [
     'This is a PDF that carries no chart of ours; open the list it was made from, or copy its lines and paste them.',
   ],
   [[0x89, 0x50, 0x4e, 0x47], 'This is a picture that carries no chart of ours; a list is text or a spreadsheet.'],
+  [[0x52, 0x49, 0x46, 0x46], 'This is a picture that carries no chart of ours; a list is text or a spreadsheet.'],
   [[0xff, 0xd8, 0xff], 'This is a picture; a list is text or a spreadsheet.'],
 ];
 

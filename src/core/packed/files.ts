@@ -38,7 +38,11 @@ export const carryingXml = (packed: string): string => `<chart xmlns="${NAMESPAC
 export const carryingPart = (packed: string): string =>
   `<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n${carryingXml(packed)}`;
 
-const ELEMENT = /<chart xmlns="urn:dendrotax:chart">([A-Za-z0-9+/=\s]+)<\/chart>/;
+/** The same in the data that pictures carry of themselves. Source: ISO 16684-1 (XMP), 7.3.2 and 7.4. */
+export const carryingXmp = (packed: string): string =>
+  `<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dx="${NAMESPACE}"><dx:chart>${dense(packed)}</dx:chart></rdf:Description></rdf:RDF></x:xmpmeta>`;
+
+const ELEMENT = /<(?:chart xmlns="urn:dendrotax:chart"|dx:chart)>([A-Za-z0-9+/=\s]+)<\/(?:dx:)?chart>/;
 const inXml = (text: string): string | undefined => {
   const found = ELEMENT.exec(text)?.[1];
   return found === undefined ? undefined : loose(found);
@@ -134,6 +138,18 @@ async function inPdf(bytes: Uint8Array): Promise<string | undefined> {
   return undefined;
 }
 
+/** Source: RFC 9649 (WebP), 2.3: chunks of a RIFF file, each of a length in four bytes, lowest first, padded to two. */
+function inWebp(bytes: Uint8Array): string | undefined {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let at = 12; at + 8 <= bytes.length; ) {
+    const length = view.getUint32(at + 4, true);
+    if (strFromU8(bytes.subarray(at, at + 4), true) === 'XMP ')
+      return inXml(strFromU8(bytes.subarray(at + 8, at + 8 + length)));
+    at += 8 + length + (length % 2);
+  }
+  return undefined;
+}
+
 const CUSTOM = /^customXml\/item\d+\.xml$/;
 function inOffice(bytes: Uint8Array): string | undefined {
   const parts = unzipSync(bytes, {
@@ -178,6 +194,7 @@ export async function packedIn(bytes: Uint8Array): Promise<Packed | undefined> {
   let found: string | undefined;
   try {
     if (starts(bytes, ...SIGNATURE)) found = inPng(bytes);
+    else if (starts(bytes, 0x52, 0x49, 0x46, 0x46)) found = inWebp(bytes);
     else if (starts(bytes, 0x25, 0x50, 0x44, 0x46)) found = await inPdf(bytes);
     else if (starts(bytes, 0x50, 0x4b, 3, 4)) found = inOffice(bytes);
     else found = inText(strFromU8(bytes));

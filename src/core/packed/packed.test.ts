@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync, zlibSync } from 'fflate';
 import { PDFDocument } from 'pdf-lib';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import type { z } from 'zod';
 import { fonts } from '../../../tests/support/fonts';
@@ -13,7 +14,18 @@ import { sourceOf, UnreadableFile } from '../formats';
 import { kindOf, kinds } from '../kinds';
 import { sceneSvg, slidesOf } from '../scene';
 import { listAsXlsx } from '../write';
-import { ATTACHED, carryingPart, carryingXml, officeWith, type Packed, pack, packedIn, pngWith, unpack } from '.';
+import {
+  ATTACHED,
+  carryingPart,
+  carryingXml,
+  carryingXmp,
+  officeWith,
+  type Packed,
+  pack,
+  packedIn,
+  pngWith,
+  unpack,
+} from '.';
 
 /** The smallest PNG: one dot. */
 const PNG = Uint8Array.from(
@@ -28,6 +40,7 @@ const picture = { mime: 'image/png', bytes: PNG };
 const FORMATS: Readonly<Record<string, (packed: string) => Uint8Array | Promise<Uint8Array>>> = {
   SVG: (packed) => strToU8(sceneSvg(scene, { metadata: carryingXml(packed) })),
   PNG: (packed) => pngWith(PNG, packed),
+  WebP: (packed) => sharp(PNG).webp().withXmp(carryingXmp(packed)).toBuffer(),
   PDF: (packed) => scenesPdf([scene], undefined, new Date(0), packed),
   PPTX: (packed) =>
     slidesOf([scene], {

@@ -1,7 +1,7 @@
 /** A scene as an SVG document. Text stays text; fonts are named, or embedded by whoever has their bytes. */
 import { type FaceId, faces, fallbackOf, styleOf } from '../faces';
 import { escapeXml } from '../xml';
-import { type Mark, marksOf, type Scene, type SceneItem } from './scene';
+import { type Box, type Mark, marksOf, type Scene, type SceneItem } from './scene';
 import { short } from './shapes';
 
 /** Where the bytes of a picture are had: an address, or the bytes themselves as a data URI. */
@@ -22,6 +22,10 @@ const ROUND_CLIP = '<clipPath id="round" clipPathUnits="objectBoundingBox"><circ
 export interface SvgOptions {
   /** What the document carries beside the picture, as XML. */
   readonly metadata?: string | undefined;
+  /** Without the paper behind the picture. */
+  readonly clear?: boolean | undefined;
+  /** The part of the page that is seen; all of it where absent. */
+  readonly seen?: Box | undefined;
   /** `@font-face` rules to embed; without them the reader's machine must have the fonts. */
   readonly fontCss?: string | undefined;
   readonly from?: PictureSource | undefined;
@@ -100,14 +104,15 @@ const itemSvg = (item: SceneItem, scale: number, options: SvgOptions) =>
 export function sceneSvg(scene: Scene, options: SvgOptions = {}): string {
   const svg = (mark: Mark) => markSvg(mark, options);
   const { width, height, frame, clip, pageAt, over, under = [] } = scene;
+  const seen = options.seen ?? { x: 0, y: 0, width, height };
   const cuts = [...marksOf(scene)].some(({ mark }) => mark.type === 'image' && mark.round);
   return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${short(width)}pt" height="${short(height)}pt" viewBox="0 0 ${short(width)} ${short(height)}" role="img"${scene.language ? ` lang="${scene.language}"` : ''} aria-labelledby="t d">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${short(seen.width)}pt" height="${short(seen.height)}pt" viewBox="${short(seen.x)} ${short(seen.y)} ${short(seen.width)} ${short(seen.height)}" role="img"${scene.language ? ` lang="${scene.language}"` : ''} aria-labelledby="t d">`,
     `<title id="t">${escapeXml(scene.title)}</title><desc id="d">${escapeXml(scene.description)}</desc>`,
     ...(options.metadata ? [`<metadata>${options.metadata}</metadata>`] : []),
     `<style>${options.fontCss ?? ''}text{white-space:pre;font-kerning:normal;text-rendering:geometricPrecision}</style>`,
     ...(cuts ? [ROUND_CLIP] : []),
-    `<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`,
+    ...(options.clear ? [] : [`<rect width="${short(width)}" height="${short(height)}" fill="${scene.background}"/>`]),
     ...(clip
       ? [
           `<clipPath id="c"><rect x="${short(clip.x)}" y="${short(clip.y)}" width="${short(clip.width)}" height="${short(clip.height)}"/></clipPath><g clip-path="url(#c)">`,

@@ -4,11 +4,12 @@ import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate } from '../http';
 import type { Asked } from '../http/endpoint';
 import { build } from '../version';
-import { DPI, inPages, type PictureType, pictureTypes } from './types';
+import type { DotOptions } from './png';
+import { DPI, inPages, type PictureType, pictureTypes, WIDTH } from './types';
 
 export interface PictureAsked {
   readonly type: PictureType | 'application/json';
-  readonly dpi: number;
+  readonly dots: DotOptions;
   readonly page: string | null;
   readonly branch: string | null;
   readonly downTo: string | null;
@@ -24,7 +25,7 @@ export interface PictureAsked {
 
 const PLAIN: PictureAsked = {
   type: pictureTypes.svg,
-  dpi: DPI.initial,
+  dots: { dpi: DPI.initial },
   page: null,
   branch: null,
   downTo: null,
@@ -40,6 +41,22 @@ function typeOf(request: Request, as: string | null): PictureAsked['type'] {
   const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
   if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
   return type;
+}
+
+function dotsAsked(params: URLSearchParams): DotOptions {
+  const dpi = dpiOf(params.get('dpi'));
+  const asked = params.get('width');
+  const width = asked === null ? undefined : Number(asked);
+  if (width !== undefined && !(Number.isInteger(width) && width >= WIDTH.least && width <= WIDTH.most)) {
+    const message = `width is a whole number of dots from ${WIDTH.least} to ${WIDTH.most}.`;
+    throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'width' }]);
+  }
+  return {
+    dpi,
+    ...(width !== undefined && { width }),
+    ...(params.get('background') === 'none' && { clear: true }),
+    ...(params.get('crop') === '1' && { cropped: true }),
+  };
 }
 
 function slideAsked(size: string | null): SlideSize | undefined {
@@ -64,7 +81,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
   return {
     type,
-    dpi: dpiOf(searchParams.get('dpi')),
+    dots: dotsAsked(searchParams),
     page,
     branch,
     downTo,
@@ -78,15 +95,25 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
 
 /** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
 export function tagOf(
-  { type, dpi, page, branch, downTo, outlined, carrying, slide }: PictureAsked,
+  { type, dots, page, branch, downTo, outlined, carrying, slide }: PictureAsked,
   revision: number,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
-  const rest = [page, branch, downTo, outlined ? 'outlines' : '', carrying ? 'chart' : '', slide]
-    .map((asked) => asked ?? '')
+  const rest = [
+    page,
+    branch,
+    downTo,
+    outlined ? 'outlines' : '',
+    carrying ? 'chart' : '',
+    slide,
+    dots.width && `w${dots.width}`,
+    dots.clear && 'clear',
+    dots.cropped && 'crop',
+  ]
+    .map((asked) => asked || '')
     .join(' ');
   // Weak: packed or not, it is the same picture.
-  return `W/"${build}-${revision}-${type}-${dpi}-${encodeURIComponent(rest)}"`;
+  return `W/"${build}-${revision}-${type}-${dots.dpi}-${encodeURIComponent(rest)}"`;
 }
 
 /** By which the whole picture of a chart, as it is looked at, is kept. */

@@ -1,10 +1,11 @@
 /** Pictures of scenes as files. */
 import { createHash } from 'node:crypto';
+import sharp from 'sharp';
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { Chart } from '../../core/chart';
 import { type FaceId, fontName } from '../../core/faces';
 import { outlineText } from '../../core/list-formats';
-import { carryingPart, carryingXml, pngWith } from '../../core/packed';
+import { carryingPart, carryingXml, carryingXmp, pngWith } from '../../core/packed';
 import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
 import { dataUri, packedChart, picturesIn } from '../item-pictures';
@@ -12,7 +13,7 @@ import { kindFor } from '../lists';
 import type { Who } from '../who';
 import { fontCss, fonts } from './fonts';
 import { scenesPdf } from './pdf';
-import { scenePng } from './png';
+import { type DotOptions, scenePng } from './png';
 import { DPI, type PictureType, pictureTypes } from './types';
 
 export { fontBytes, fonts, fontWith } from './fonts';
@@ -55,7 +56,7 @@ export async function svgOf(who: Who, scene: Scene, outlined = false, packed?: s
 export interface PictureOptions {
   /** What the scenes show. */
   readonly chart: Chart;
-  readonly dpi?: number;
+  readonly dots?: DotOptions;
   readonly save?: boolean;
   readonly outlined?: boolean;
   /** The chart is in the file, so that it can be opened again. */
@@ -93,13 +94,17 @@ export async function picture(
   options: PictureOptions,
 ): Promise<Response> {
   const first = scenes[0]!;
-  const { dpi = DPI.initial, save = false, outlined = false } = options;
+  const { dots = { dpi: DPI.initial }, save = false, outlined = false } = options;
   const packed = options.carrying ? await packedChart(who, options.chart) : undefined;
   const bodies: Readonly<Record<PictureType, () => Promise<string | Uint8Array>>> = {
     [pictureTypes.svg]: () => svgOf(who, first, outlined, packed),
     [pictureTypes.png]: async () => {
-      const png = await scenePng(first, dpi, await picturesIn(who, [first]));
+      const png = await scenePng(first, dots, await picturesIn(who, [first]));
       return packed ? pngWith(png, packed) : png;
+    },
+    [pictureTypes.webp]: async () => {
+      const drawn = sharp(await scenePng(first, dots, await picturesIn(who, [first]))).webp({ lossless: true });
+      return (packed ? drawn.withXmp(carryingXmp(packed)) : drawn).toBuffer();
     },
     [pictureTypes.pdf]: async () => scenesPdf(scenes, await picturesIn(who, scenes), undefined, packed),
     [pictureTypes.pptx]: () => slides(who, scenes, options, packed),

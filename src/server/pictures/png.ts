@@ -1,7 +1,7 @@
 import { crc32 } from 'node:zlib';
 import { renderAsync } from '@resvg/resvg-js';
 import { isScriptFace } from '../../core/faces';
-import { lettersOf, type Scene, sceneSvg } from '../../core/scene';
+import { grown, lettersOf, type Scene, sceneSvg } from '../../core/scene';
 import { ApiError } from '../http/problem';
 import { dataUri, type PictureFiles } from '../item-pictures';
 import { fontFiles, outlinesOf } from './fonts';
@@ -9,30 +9,53 @@ import { fontFiles, outlinesOf } from './fonts';
 /** About 400 MB while drawing; an A2 page at 300 dpi has 35 million. */
 const MOST_PIXELS = 60_000_000;
 
+/** How a scene becomes dots. */
+export interface DotOptions {
+  /** Dots an inch; not heard where a width is given. */
+  readonly dpi: number;
+  /** In dots. */
+  readonly width?: number | undefined;
+  /** Without the paper behind the picture. */
+  readonly clear?: boolean | undefined;
+  /** Only the picture, without the page round it. */
+  readonly cropped?: boolean | undefined;
+}
+
+/** Round a picture that is cut out of its page, in points: lines and edges reach over it. */
+const ROUND_PICTURE = 4;
+
 /**
  * A scene as PNG from the same font files, with its resolution noted so that it prints at its true size.
- * @param dpi dots an inch
  * @throws 422 where the picture would have too many dots
  */
-export async function scenePng(scene: Scene, dpi: number, files: PictureFiles = new Map()): Promise<Buffer> {
-  const width = Math.max(1, Math.round((scene.width / 72) * dpi));
-  const height = Math.max(1, Math.round((scene.height / 72) * dpi));
+export async function scenePng(
+  scene: Scene,
+  { clear, cropped, ...asked }: DotOptions,
+  files: PictureFiles = new Map(),
+): Promise<Buffer> {
+  const seen = cropped ? grown(scene.picture, ROUND_PICTURE) : { x: 0, y: 0, width: scene.width, height: scene.height };
+  const dpi = asked.width === undefined ? asked.dpi : (asked.width / seen.width) * 72;
+  const width = Math.max(1, Math.round((seen.width / 72) * dpi));
+  const height = Math.max(1, Math.round((seen.height / 72) * dpi));
   if (width * height > MOST_PIXELS)
     throw new ApiError(
       422,
       'too-many-dots',
-      `At ${dpi} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`,
+      `At ${Math.round(dpi)} dpi this picture would be ${width} x ${height} dots; choose fewer dots an inch, a page size, or PDF.`,
       [{ code: 'too-many-dots', message: 'Choose a lower resolution.', field: 'dpi' }],
     );
-  const image = await renderAsync(sceneSvg(scene, { from: (file) => dataUri(files.get(file)), outlinesOf }), {
-    fitTo: { mode: 'width', value: width },
-    font: {
-      // Only those that it shows: to read all would take longer than to draw.
-      fontFiles: [...lettersOf(scene).keys()].filter((face) => !isScriptFace(face)).map((face) => fontFiles[face]),
-      loadSystemFonts: false,
-      defaultFontFamily: 'Atkinson Hyperlegible Next',
+  const image = await renderAsync(
+    sceneSvg(scene, { from: (file) => dataUri(files.get(file)), outlinesOf, clear, seen }),
+    {
+      fitTo: { mode: 'width', value: width },
+      font: {
+        // Only those that it shows: to read all would take longer than to draw.
+        fontFiles: [...lettersOf(scene).keys()].filter((face) => !isScriptFace(face)).map((face) => fontFiles[face]),
+        loadSystemFonts: false,
+        defaultFontFamily: 'Atkinson Hyperlegible Next',
+      },
     },
-  });
+  );
   return withResolution(image.asPng(), dpi);
 }
 

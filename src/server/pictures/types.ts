@@ -1,6 +1,7 @@
 export const pictureTypes = {
   svg: 'image/svg+xml',
   png: 'image/png',
+  webp: 'image/webp',
   pdf: 'application/pdf',
   pptx: 'application/vnd.openxmlformats-officedocument.presentationml.presentation',
 } as const;
@@ -8,4 +9,6 @@ export const pictureTypes = {
 export const inPages = (type: string): boolean => type === pictureTypes.pdf || type === pictureTypes.pptx;
 export type PictureType = (typeof pictureTypes)[keyof typeof pictureTypes];
 /** Dots an inch that can be asked for. */
+/** Dots that a picture can be asked to be wide. */
+export const WIDTH = { least: 16, most: 20_000 };
 export const DPI = { least: 24, most: 600, initial: 96 };

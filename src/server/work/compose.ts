@@ -16,6 +16,6 @@ export const composeRequest: Handler = async ({ request, url }, who) => {
     who,
     scenesOf(chart, inPages(type), () => composition.scene),
     type,
-    { chart, dpi, carrying: inPages(type) && url.searchParams.get('data') !== 'none' },
+    { chart, dots: { dpi }, carrying: inPages(type) && url.searchParams.get('data') !== 'none' },
   );
 };

@@ -44,7 +44,8 @@ export const fileAddress = {
   pdf: () => 'picture?as=pdf&save=1',
   pptx: (slides: Slides = 'page') => `picture?as=pptx${slides === 'page' ? '' : `&slide=${slides}`}&save=1`,
   branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,
-  png: (dpi: string) => `picture?as=png&dpi=${dpi}&save=1`,
+  dots: (as: 'png' | 'webp', dpi: string, { clear = false, cropped = false } = {}) =>
+    `picture?as=${as}&dpi=${dpi}${clear ? '&background=none' : ''}${cropped ? '&crop=1' : ''}&save=1`,
   svg: (outlines = false) => `picture?as=svg${outlines ? '&outlines=1' : ''}&save=1`,
   list: (format: string, mark = false) => `list?as=${format}${mark ? '&mark=1' : ''}&save=1`,
 };

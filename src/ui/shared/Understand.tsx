@@ -45,7 +45,7 @@ const FIRST_SHOWN = 20_000;
 /** Tabs are drawn four columns wide and typed with Tab, as levels are. */
 const TAB = '\t';
 const ACCEPT =
-  '.csv,.tsv,.txt,.svg,.png,.pdf,.pptx,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.gdz,.zip,.ldif,.vcf,.docx,.graphml,.ttl,.gz,.html,.htm,text/*';
+  '.csv,.tsv,.txt,.svg,.png,.webp,.pdf,.pptx,.md,.xlsx,.xlsm,.ods,.fods,.opml,.json,.ged,.gdz,.zip,.ldif,.vcf,.docx,.graphml,.ttl,.gz,.html,.htm,text/*';
 
 /** Cells and lists on the clipboard of a document keep their levels only in its own form. */
 const LEVELLED = /<(table|li)[\s>]|mso-list:/i;

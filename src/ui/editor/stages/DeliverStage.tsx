@@ -73,6 +73,9 @@ export function DeliverStage() {
   const [mark, setMark] = useState(false);
   const [slides, setSlides] = useState<Slides>('page');
   const [bare, setBare] = useState(false);
+  const [clear, setClear] = useState(false);
+  const [cropped, setCropped] = useState(false);
+  const cut = { clear, cropped };
 
   const work = async (name: string, doing: Promise<void>) => {
     setBusy(name);
@@ -128,7 +131,7 @@ export function DeliverStage() {
           onChoose={setSlides}
         />
       </div>
-      {row(words.deliver.png, words.deliver.pngAbout, fileAddress.png(dpi))}
+      {row(words.deliver.png, words.deliver.pngAbout, fileAddress.dots('png', dpi, cut))}
       <div className="pl-[172px]">
         <Choices
           legend={words.deliver.dpi}
@@ -136,7 +139,7 @@ export function DeliverStage() {
           options={DPIS.map((value) => ({ value, label: value }))}
           onChoose={setDpi}
         />
-        {page && (
+        {page && !cropped && (
           <p className="text-xs text-quiet">
             {words.deliver.dots(
               Math.round((page.width / 72) * Number(dpi)),
@@ -145,6 +148,9 @@ export function DeliverStage() {
           </p>
         )}
       </div>
+      <Tick label={words.deliver.clear} checked={clear} onTick={setClear} />
+      <Tick label={words.deliver.cropped} checked={cropped} onTick={setCropped} />
+      {row(words.deliver.webp, words.deliver.webpAbout, fileAddress.dots('webp', dpi, cut))}
       {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg(outlines))}
       <Tick label={words.deliver.outlines} checked={outlines} onTick={setOutlines} />
       <p className="pt-2 text-[13px] text-quiet">{words.deliver.again}</p>
