@@ -12,7 +12,7 @@ import { type Chart, chartSchema } from '../chart';
 import { fieldNameSchema, idSchema } from '../chart/words';
 import { sourceOf, UnreadableFile } from '../formats';
 import { kindOf, kinds } from '../kinds';
-import { sceneSvg, slidesOf } from '../scene';
+import { pageOf, sceneSvg, slidesOf } from '../scene';
 import { listAsXlsx } from '../write';
 import {
   ATTACHED,
@@ -39,6 +39,7 @@ const picture = { mime: 'image/png', bytes: PNG };
 /** Every format with a chart in it, as files are made of it. */
 const FORMATS: Readonly<Record<string, (packed: string) => Uint8Array | Promise<Uint8Array>>> = {
   SVG: (packed) => strToU8(sceneSvg(scene, { metadata: carryingXml(packed) })),
+  HTML: (packed) => strToU8(pageOf(scene, { svg: sceneSvg(scene), carried: carryingXml(packed) })),
   PNG: (packed) => pngWith(PNG, packed),
   WebP: (packed) => sharp(PNG).webp().withXmp(carryingXmp(packed)).toBuffer(),
   PDF: (packed) => scenesPdf([scene], undefined, new Date(0), packed),

@@ -1,4 +1,5 @@
 export { type SceneChange, sameMarks, sceneHearer, sceneTeller } from './changed';
+export { pageOf } from './page';
 export {
   type Box,
   edgeKey,

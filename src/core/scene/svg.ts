@@ -1,5 +1,6 @@
 /** A scene as an SVG document. Text stays text; fonts are named, or embedded by whoever has their bytes. */
 import { type FaceId, faces, fallbackOf, styleOf } from '../faces';
+import { pushTo } from '../grouped';
 import { escapeXml } from '../xml';
 import { type Box, type Mark, marksOf, type Scene, type SceneItem } from './scene';
 import { short } from './shapes';
@@ -22,6 +23,8 @@ const ROUND_CLIP = '<clipPath id="round" clipPathUnits="objectBoundingBox"><circ
 export interface SvgOptions {
   /** What the document carries beside the picture, as XML. */
   readonly metadata?: string | undefined;
+  /** Parts have names, as drawing programs show them: lines by where they begin, items by what they say, in their tiers. */
+  readonly named?: boolean | undefined;
   /** Without the paper behind the picture. */
   readonly clear?: boolean | undefined;
   /** The part of the page that is seen; all of it where absent. */
@@ -98,8 +101,31 @@ function placed(x: number, y: number, scale: number): string {
   return `transform="translate(${short(x)} ${short(y)}) scale(${scale})"`;
 }
 
-const itemSvg = (item: SceneItem, scale: number, options: SvgOptions) =>
-  `<g data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map((mark) => markSvg(mark, options)).join('')}</g>`;
+const itemSvg = (item: SceneItem, scale: number, options: SvgOptions, name = '') =>
+  `<g${name} data-item="${escapeXml(item.id)}" data-tier="${item.tier}" ${placed(item.box.x, item.box.y, scale)}><title>${escapeXml(item.label)}</title>${item.marks.map((mark) => markSvg(mark, options)).join('')}</g>`;
+
+/** Items in groups of their tiers, each called by its words. */
+function tiersSvg({ items, bands, frame }: Scene, options: SvgOptions): string[] {
+  const taken = new Map<string, number>();
+  const idOf = (text: string) => {
+    const plain =
+      text
+        .replace(/[^\p{L}\p{N}]+/gu, '-')
+        .replace(/^-+|-+$/g, '')
+        .slice(0, 60) || 'item';
+    const count = (taken.get(plain) ?? 0) + 1;
+    taken.set(plain, count);
+    return ` id="${count === 1 ? plain : `${plain}-${count}`}"`;
+  };
+  for (const own of ['t', 'd', 'c', 'lines', 'round']) taken.set(own, 1);
+  const byTier = new Map<number, SceneItem[]>();
+  for (const item of items) pushTo(byTier, item.tier, item);
+  return [...byTier].flatMap(([tier, own]) => [
+    `<g${idOf(bands[tier - 1]?.name ?? `Tier ${tier}`)}>`,
+    ...own.map((item) => itemSvg(item, frame.scale, options, idOf(item.label))),
+    '</g>',
+  ]);
+}
 
 export function sceneSvg(scene: Scene, options: SvgOptions = {}): string {
   const svg = (mark: Mark) => markSvg(mark, options);
@@ -121,10 +147,14 @@ export function sceneSvg(scene: Scene, options: SvgOptions = {}): string {
     ...(pageAt && under.length > 0 ? [`<g ${placed(pageAt.x, pageAt.y, 1)}>`] : []),
     ...under.map(svg),
     ...(pageAt && under.length > 0 ? ['</g>'] : []),
-    `<g ${placed(frame.x, frame.y, frame.scale)}>`,
-    ...scene.links.flatMap((link) => link.marks.map(svg)),
+    `<g${options.named ? ' id="lines"' : ''} ${placed(frame.x, frame.y, frame.scale)}>`,
+    ...scene.links.flatMap((link) =>
+      options.named && link.from !== undefined
+        ? [`<g data-from="${escapeXml(link.from)}">`, ...link.marks.map(svg), '</g>']
+        : link.marks.map(svg),
+    ),
     '</g>',
-    ...scene.items.map((item) => itemSvg(item, frame.scale, options)),
+    ...(options.named ? tiersSvg(scene, options) : scene.items.map((item) => itemSvg(item, frame.scale, options))),
     ...(pageAt ? [`<g ${placed(pageAt.x, pageAt.y, 1)}>`] : []),
     ...scene.page.map(svg),
     ...(pageAt ? ['</g>'] : []),

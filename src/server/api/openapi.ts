@@ -282,7 +282,7 @@ function document() {
       '/api/charts/{id}/picture': {
         parameters: [
           id,
-          inQuery('as', 'svg, png, webp, pdf or pptx, instead of Accept'),
+          inQuery('as', 'svg, png, webp, pdf, pptx or html, instead of Accept'),
           inQuery('width', 'Dots that a PNG or WebP is wide, instead of dpi', 'integer'),
           inQuery('background', 'none: a PNG or WebP is see-through where nothing is drawn'),
           inQuery('crop', '1: a PNG or WebP of the picture alone, without the page round it'),

@@ -36,8 +36,12 @@ const PLAIN: PictureAsked = {
 };
 
 function typeOf(request: Request, as: string | null): PictureAsked['type'] {
-  if (as === null)
-    return negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
+  if (as === null) {
+    const accept = request.headers.get('accept');
+    // Browsers name pages first whatever they ask for; whoever wants one names nothing else.
+    const types = Object.values(pictureTypes).filter((type) => type !== pictureTypes.html || accept === type);
+    return negotiate(accept, ['application/json', ...types]);
+  }
   const type = Object.entries(pictureTypes).find(([name]) => name === as)?.[1];
   if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
   return type;
@@ -87,7 +91,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     downTo,
     save,
     outlined,
-    carrying: searchParams.get('data') !== 'none' && (save || inPages(type)),
+    carrying: searchParams.get('data') !== 'none' && (save || inPages(type) || type === pictureTypes.html),
     ...(slide && { slide }),
     plain: svg && !outlined && !save && page === null && branch === null && downTo === null,
   };

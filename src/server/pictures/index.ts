@@ -6,7 +6,7 @@ import type { Chart } from '../../core/chart';
 import { type FaceId, fontName } from '../../core/faces';
 import { outlineText } from '../../core/list-formats';
 import { carryingPart, carryingXml, carryingXmp, pngWith } from '../../core/packed';
-import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
+import { pageOf, type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
 import { dataUri, packedChart, picturesIn } from '../item-pictures';
 import { kindFor } from '../lists';
@@ -38,7 +38,15 @@ export const disposition = (title: string, ending: string, save: boolean): strin
 };
 
 /** An SVG document of a scene, with its fonts. @param outlined without: its words are drawn as shapes, which need none */
-export async function svgOf(who: Who, scene: Scene, outlined = false, packed?: string): Promise<string> {
+export async function svgOf(
+  who: Who,
+  scene: Scene,
+  {
+    outlined = false,
+    named = false,
+    packed,
+  }: { outlined?: boolean; named?: boolean; packed?: string | undefined } = {},
+): Promise<string> {
   const files = await picturesIn(who, [scene]);
   const words = outlined
     ? { outlinesOf: (mark: TextMark) => fonts().glyphs(mark) }
@@ -49,6 +57,7 @@ export async function svgOf(who: Who, scene: Scene, outlined = false, packed?: s
   return sceneSvg(scene, {
     from: (file) => dataUri(files.get(file)),
     ...words,
+    named,
     metadata: packed && carryingXml(packed),
   });
 }
@@ -97,7 +106,9 @@ export async function picture(
   const { dots = { dpi: DPI.initial }, save = false, outlined = false } = options;
   const packed = options.carrying ? await packedChart(who, options.chart) : undefined;
   const bodies: Readonly<Record<PictureType, () => Promise<string | Uint8Array>>> = {
-    [pictureTypes.svg]: () => svgOf(who, first, outlined, packed),
+    [pictureTypes.svg]: () => svgOf(who, first, { outlined, named: save, packed }),
+    [pictureTypes.html]: async () =>
+      pageOf(first, { svg: await svgOf(who, first, { named: true }), carried: packed && carryingXml(packed) }),
     [pictureTypes.png]: async () => {
       const png = await scenePng(first, dots, await picturesIn(who, [first]));
       return packed ? pngWith(png, packed) : png;
@@ -123,8 +134,9 @@ export function pictureFile(title: string, type: PictureType, body: string | Uin
   const ending = Object.entries(pictureTypes).find(([, of]) => of === type)![0];
   return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
     headers: {
-      'content-type': type === 'image/svg+xml' ? `${type}; charset=utf-8` : type,
-      'content-disposition': disposition(title, ending, save),
+      'content-type': typeof body === 'string' ? `${type}; charset=utf-8` : type,
+      // A page runs scripts of its own: it is opened from where it is kept, never as one of ours.
+      'content-disposition': disposition(title, ending, save || type === pictureTypes.html),
       // An SVG opened by itself is a document: it needs its own fonts and styles and nothing else.
       'content-security-policy': `default-src 'none'; style-src ${stylesOf(body)}; font-src data:; img-src data:`,
       'cache-control': 'private, no-cache',

@@ -3,6 +3,7 @@ export const pictureTypes = {
   png: 'image/png',
   webp: 'image/webp',
   pdf: 'application/pdf',
+  html: 'text/html',
   pptx: 'application/vnd.openxmlformats-officedocument.presentationml.presentation',
 } as const;
 /** Files of several pages: all pages of a chart that goes over several are in them. */

@@ -5,7 +5,10 @@ import { inPages, picture, pictureTypes } from '../pictures';
 
 /** A list in, a picture or its figures out; nothing is stored. */
 export const composeRequest: Handler = async ({ request, url }, who) => {
-  const type = negotiate(request.headers.get('accept'), ['application/json', ...Object.values(pictureTypes)]);
+  const type = negotiate(request.headers.get('accept'), [
+    'application/json',
+    ...Object.values(pictureTypes).filter((type) => type !== pictureTypes.html),
+  ]);
   const body = isFile(request)
     ? meets(schemas.composeRequest, { ...readOptionsOf(url), list: (await listFileOf(request)).text })
     : (await readJson(request, schemas.composeRequest)).body;

@@ -41,6 +41,7 @@ export type Slides = (typeof SLIDES)[number];
 export const withoutChart = (address: string): string => `${address}&data=none`;
 
 export const fileAddress = {
+  html: () => 'picture?as=html&save=1',
   pdf: () => 'picture?as=pdf&save=1',
   pptx: (slides: Slides = 'page') => `picture?as=pptx${slides === 'page' ? '' : `&slide=${slides}`}&save=1`,
   branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,

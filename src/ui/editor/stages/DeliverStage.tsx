@@ -131,6 +131,7 @@ export function DeliverStage() {
           onChoose={setSlides}
         />
       </div>
+      {row(words.deliver.html, words.deliver.htmlAbout, fileAddress.html())}
       {row(words.deliver.png, words.deliver.pngAbout, fileAddress.dots('png', dpi, cut))}
       <div className="pl-[172px]">
         <Choices

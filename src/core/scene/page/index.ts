@@ -1,0 +1,79 @@
+/**
+ * A picture as a page of its own: one file that needs nothing else. It is zoomed, searched and folded there, its list stands
+ * beside it as an outline for everybody, and it prints as the picture alone.
+ */
+import { pushTo } from '../../grouped';
+import { escapeXml } from '../../xml';
+import type { Scene, SceneItem } from '../scene';
+import viewer from './viewer.js?raw';
+
+export interface PageOptions {
+  /** The picture as an SVG element, fonts and pictures inside. */
+  readonly svg: string;
+  /** A packed chart, as an element that shows nothing. */
+  readonly carried?: string | undefined;
+}
+
+const WORDS = {
+  find: 'Find',
+  none: 'Not found',
+  closer: 'Closer',
+  further: 'Further',
+  whole: 'Whole picture',
+  print: 'Print',
+  picture: 'Picture: + and - zoom, 0 shows all, arrows move it',
+  list: 'The list',
+} as const;
+
+const STYLE = `:root{color-scheme:light}*{box-sizing:border-box}body{margin:0;height:100vh;display:grid;grid-template:auto minmax(0,1fr)/minmax(0,1fr) min(340px,38vw);font:15px/1.45 system-ui,sans-serif;color:#22302c;background:#fff}
+header{grid-column:1/3;display:flex;flex-wrap:wrap;gap:8px;align-items:center;padding:10px 16px;border-bottom:1px solid #d9d5c8}
+h1{font-size:19px;margin:0 auto 0 0;overflow-wrap:anywhere}button,input{font:inherit;min-height:32px;border:1px solid #a8a294;border-radius:4px;background:#fff;color:inherit;padding:2px 10px}
+button:hover{background:#f3f0e6}:focus-visible{outline:2px solid #5b2a4e;outline-offset:2px}#said{min-width:5em;color:#5d665f}
+#view{overflow:hidden;position:relative;touch-action:none;cursor:grab;border-inline-end:1px solid #d9d5c8}#view svg{transform-origin:0 0;position:absolute;left:0;top:0;max-width:none}
+aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}aside p{margin:0 0 10px;color:#5d665f;font-size:13.5px}
+#outline ul{list-style:none;margin:0;padding-inline-start:18px}#outline>ul{padding-inline-start:0}#outline summary{cursor:pointer}
+#outline [data-of]{max-width:calc(100% - 1.4em);vertical-align:top;font:inherit;border:0;background:none;padding:1px 4px;min-height:24px;text-align:start;cursor:pointer}#outline [aria-current]{background:#f0e3ec}
+[data-marked]{outline:3px solid #b3412e;outline-offset:3px}
+@media(max-width:700px){body{grid-template:auto 55vh auto/1fr;height:auto}header{grid-column:1}#view{border:0}}
+@media print{body{display:block;height:auto}header,aside{display:none}#view{overflow:visible;border:0}#view svg{position:static;transform:none!important;display:block}#view [style*="display: none"]{display:revert!important}}`;
+
+/** The list as nested lists: branches fold. */
+function outline({ items }: Scene): string {
+  const there = new Set(items.map(({ id }) => id));
+  const under = new Map<string | null, SceneItem[]>();
+  for (const item of items) {
+    const parent = item.parent !== null && there.has(item.parent) ? item.parent : null;
+    pushTo(under, parent, item);
+  }
+  const listOf = (parent: string | null): string => {
+    const own = under.get(parent);
+    if (!own) return '';
+    const lines = own.map(({ id, label }) => {
+      const name = `<button type="button" data-of="${escapeXml(id)}">${escapeXml(label)}</button>`;
+      return under.has(id)
+        ? `<li><details open data-branch="${escapeXml(id)}"><summary>${name}</summary>${listOf(id)}</details></li>`
+        : `<li>${name}</li>`;
+    });
+    return `<ul>${lines.join('')}</ul>`;
+  };
+  return listOf(null);
+}
+
+export function pageOf(scene: Scene, { svg, carried }: PageOptions): string {
+  const size = `@page{size:${(scene.width / 72).toFixed(3)}in ${(scene.height / 72).toFixed(3)}in;margin:0}`;
+  const title = escapeXml(scene.title);
+  const button = (id: keyof typeof WORDS) => `<button type="button" id="${id}">${WORDS[id]}</button>`;
+  return `<!doctype html>
+<html lang="${scene.language ?? 'en'}">
+<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${title}</title>
+<meta name="description" content="${escapeXml(scene.description)}">
+<style>${STYLE}${size}</style></head>
+<body>
+<header><h1>${title}</h1><label>${WORDS.find} <input id="find" type="search" autocomplete="off"></label><span id="said" role="status" data-none="${WORDS.none}"></span>${button('further')}${button('closer')}${button('whole')}${button('print')}</header>
+<main id="view" tabindex="0" aria-label="${WORDS.picture}">${svg}</main>
+<aside aria-label="${WORDS.list}"><h2>${WORDS.list}</h2><p>${escapeXml(scene.description)}</p><nav id="outline" aria-label="${WORDS.list}">${outline(scene)}</nav></aside>
+${carried ? `<template>${carried}</template>` : ''}
+<script>${viewer}</script>
+</body></html>
+`;
+}
