@@ -110,9 +110,9 @@ function tiersSvg({ items, bands, frame }: Scene, options: SvgOptions): string[]
   const idOf = (text: string) => {
     const plain =
       text
-        .replace(/[^\p{L}\p{N}]+/gu, '-')
-        .replace(/^-+|-+$/g, '')
-        .slice(0, 60) || 'item';
+        .slice(0, 60)
+        .match(/[\p{L}\p{N}]+/gu)
+        ?.join('-') ?? 'item';
     const count = (taken.get(plain) ?? 0) + 1;
     taken.set(plain, count);
     return ` id="${count === 1 ? plain : `${plain}-${count}`}"`;

@@ -49,10 +49,14 @@ function runXml(mark: TextMark, scale: number, { theme, link, language }: WordsO
   const slant = styleOf(mark.face) ? ' i="1"' : '';
   const bold = weight >= 600 ? ' b="1"' : '';
   const size = Math.max(100, Math.round(mark.size * scale * 100));
-  const click = mark.href === undefined ? '' : `<a:hlinkClick r:id="${link(mark.href)}"/>`;
+  const click = mark.href === undefined ? '' : `<a:hlinkClick r:id="${link(mark.href)}">${OWN_COLOUR}</a:hlinkClick>`;
   const type = escapeXml(family);
   return `<a:r><a:rPr lang="${language}" sz="${size}"${bold}${slant} dirty="0"><a:solidFill>${colourXml(theme, mark.fill)}</a:solidFill><a:latin typeface="${type}"/><a:ea typeface="${type}"/><a:cs typeface="${type}"/>${click}</a:rPr><a:t>${escapeXml(mark.text)}</a:t></a:r>`;
 }
+
+/** Words that lead somewhere keep the colour they have, rather than that of links ([MS-ODRAWXML]; its identifier is from memory). */
+const OWN_COLOUR =
+  '<a:extLst><a:ext uri="{A12FA001-AC4F-418D-AE19-62706E023703}"><ahyp:hlinkClr xmlns:ahyp="http://schemas.microsoft.com/office/drawing/2018/hyperlinkcolor" val="tx"/></a:ext></a:extLst>';
 
 const ALIGN = { 0: 'l', 0.5: 'ctr', 1: 'r' } as const;
 
