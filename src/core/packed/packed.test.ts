@@ -7,12 +7,13 @@ import type { z } from 'zod';
 import { fonts } from '../../../tests/support/fonts';
 import { drawn, readAs } from '../../../tests/support/kinds';
 import { ofSchema } from '../../../tests/support/of-schema';
+import { pageOf } from '../../server/pictures/page';
 import { scenesPdf } from '../../server/pictures/pdf';
 import { type Chart, chartSchema } from '../chart';
 import { fieldNameSchema, idSchema } from '../chart/words';
 import { sourceOf, UnreadableFile } from '../formats';
 import { kindOf, kinds } from '../kinds';
-import { pageOf, sceneSvg, slidesOf } from '../scene';
+import { sceneSvg, slidesOf } from '../scene';
 import { listAsXlsx } from '../write';
 import {
   ATTACHED,

@@ -1,5 +1,4 @@
 export { type SceneChange, sameMarks, sceneHearer, sceneTeller } from './changed';
-export { pageOf } from './page';
 export {
   type Box,
   edgeKey,

@@ -2,9 +2,9 @@
  * A picture as a page of its own: one file that needs nothing else. It is zoomed, searched and folded there, its list stands
  * beside it as an outline for everybody, and it prints as the picture alone.
  */
-import { pushTo } from '../../grouped';
-import { escapeXml } from '../../xml';
-import type { Scene, SceneItem } from '../scene';
+import { pushTo } from '../../../core/grouped';
+import type { Scene, SceneItem } from '../../../core/scene';
+import { escapeXml } from '../../../core/xml';
 import viewer from './viewer.js?raw';
 
 export interface PageOptions {
