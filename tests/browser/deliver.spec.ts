@@ -37,6 +37,7 @@ const FILES = [
   'picture?as=webp',
   'picture?as=pdf',
   'picture?as=pptx',
+  'picture?as=docx',
   'picture?as=html',
   'list?as=xlsx',
   'list?as=json',
@@ -169,9 +170,16 @@ test('pictures are as wide as asked for, see-through, and of the picture alone',
   expect([png.readUInt32BE(16), png[25]]).toEqual([640, 6]);
   const webp = await (await get('as=webp&width=640')).body();
   expect(webp.subarray(8, 12).toString('latin1')).toBe('WEBP');
-  for (const wrong of ['as=png&width=3', 'as=png&width=many', 'as=pptx&slide=huge']) {
+  for (const [field, wrong] of [
+    ['width', 'as=png&width=3'],
+    ['width', 'as=png&width=many'],
+    ['slide', 'as=pptx&slide=huge'],
+    ['place', 'as=docx&place=above'],
+    ['list', 'as=docx&list=all'],
+    ['wide', 'as=docx&wide=900'],
+  ] as const) {
     const answer = await get(wrong);
     expect(answer.status(), wrong).toBe(422);
-    expect((await answer.json()).problems[0].field).toBe(wrong.includes('slide') ? 'slide' : 'width');
+    expect((await answer.json()).problems[0].field).toBe(field);
   }
 });

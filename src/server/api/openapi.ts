@@ -282,7 +282,7 @@ function document() {
       '/api/charts/{id}/picture': {
         parameters: [
           id,
-          inQuery('as', 'svg, png, webp, pdf, pptx or html, instead of Accept'),
+          inQuery('as', 'svg, png, webp, pdf, pptx, docx or html, instead of Accept'),
           inQuery('width', 'Dots that a PNG or WebP is wide, instead of dpi', 'integer'),
           inQuery('background', 'none: a PNG or WebP is see-through where nothing is drawn'),
           inQuery('crop', '1: a PNG or WebP of the picture alone, without the page round it'),
@@ -290,6 +290,9 @@ function document() {
             'slide',
             'Size of the slides of a presentation: wide (16:9), square (4:3) or a4; else that of the page',
           ),
+          inQuery('place', 'In a document: full, half, left or right (text beside it), between (over and under it)'),
+          inQuery('wide', 'In a document: width of the picture in centimetres, instead of that of its place', 'number'),
+          inQuery('list', 'In a document: none, levels or table'),
           inQuery('data', 'none: the chart is left out of the file, so that it can not be opened again'),
           inQuery('dpi', 'Dots an inch of a PNG, 24 to 600', 'number'),
           inQuery('outlines', '1: the words of an SVG as shapes, which need no font'),

@@ -4,6 +4,7 @@ import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate } from '../http';
 import type { Asked } from '../http/endpoint';
 import { build } from '../version';
+import { type DocumentAsked, LISTS, type ListAs, PLACES, type Place } from './places';
 import type { DotOptions } from './png';
 import { DPI, inPages, type PictureType, pictureTypes, WIDTH } from './types';
 
@@ -13,6 +14,8 @@ export interface PictureAsked {
   readonly page: string | null;
   readonly branch: string | null;
   readonly downTo: string | null;
+  /** How it stands in a document. */
+  readonly text?: DocumentAsked | undefined;
   readonly save: boolean;
   readonly outlined: boolean;
   /** The chart is in the file: always in those that are opened as files, in others where they are saved. */
@@ -47,14 +50,28 @@ function typeOf(request: Request, as: string | null): PictureAsked['type'] {
   return type;
 }
 
+const wrongValue = (field: string, message: string) =>
+  new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field }]);
+
+/** Widths of pictures in a document that can be asked for, in centimetres. */
+const WIDE = { least: 1, most: 60 };
+
+function textAsked(params: URLSearchParams): DocumentAsked {
+  const [place, list, wide] = [params.get('place') ?? 'full', params.get('list') ?? 'none', params.get('wide')];
+  if (!(PLACES as readonly string[]).includes(place))
+    throw wrongValue('place', `place is one of ${PLACES.join(', ')}.`);
+  if (!(LISTS as readonly string[]).includes(list)) throw wrongValue('list', `list is one of ${LISTS.join(', ')}.`);
+  if (wide !== null && !(Number(wide) >= WIDE.least && Number(wide) <= WIDE.most))
+    throw wrongValue('wide', `wide is a number of centimetres from ${WIDE.least} to ${WIDE.most}.`);
+  return { place: place as Place, list: list as ListAs, ...(wide !== null && { wide: Number(wide) }) };
+}
+
 function dotsAsked(params: URLSearchParams): DotOptions {
   const dpi = dpiOf(params.get('dpi'));
   const asked = params.get('width');
   const width = asked === null ? undefined : Number(asked);
-  if (width !== undefined && !(Number.isInteger(width) && width >= WIDTH.least && width <= WIDTH.most)) {
-    const message = `width is a whole number of dots from ${WIDTH.least} to ${WIDTH.most}.`;
-    throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'width' }]);
-  }
+  if (width !== undefined && !(Number.isInteger(width) && width >= WIDTH.least && width <= WIDTH.most))
+    throw wrongValue('width', `width is a whole number of dots from ${WIDTH.least} to ${WIDTH.most}.`);
   return {
     dpi,
     ...(width !== undefined && { width }),
@@ -66,8 +83,10 @@ function dotsAsked(params: URLSearchParams): DotOptions {
 function slideAsked(size: string | null): SlideSize | undefined {
   if (size === null) return undefined;
   if (Object.hasOwn(SLIDE_SIZES, size)) return size as SlideSize;
-  const message = `slide is one of ${Object.keys(SLIDE_SIZES).join(', ')}; left out, slides are as large as the pages.`;
-  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'slide' }]);
+  throw wrongValue(
+    'slide',
+    `slide is one of ${Object.keys(SLIDE_SIZES).join(', ')}; left out, slides are as large as the pages.`,
+  );
 }
 
 /** @throws 406 for a format that is none, 422 for a resolution that can't be drawn */
@@ -82,6 +101,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   const svg = type === pictureTypes.svg;
   const outlined = svg && searchParams.get('outlines') === '1';
   const save = searchParams.get('save') === '1';
+  const text = type === pictureTypes.docx ? textAsked(searchParams) : undefined;
   const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
   return {
     type,
@@ -93,13 +113,14 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     outlined,
     carrying: searchParams.get('data') !== 'none' && (save || inPages(type) || type === pictureTypes.html),
     ...(slide && { slide }),
+    ...(text && { text }),
     plain: svg && !outlined && !save && page === null && branch === null && downTo === null,
   };
 }
 
 /** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
 export function tagOf(
-  { type, dots, page, branch, downTo, outlined, carrying, slide }: PictureAsked,
+  { type, dots, page, branch, downTo, outlined, carrying, slide, text }: PictureAsked,
   revision: number,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
@@ -113,6 +134,7 @@ export function tagOf(
     dots.width && `w${dots.width}`,
     dots.clear && 'clear',
     dots.cropped && 'crop',
+    text && Object.values(text).join(' '),
   ]
     .map((asked) => asked || '')
     .join(' ');

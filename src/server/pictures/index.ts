@@ -5,15 +5,17 @@ import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { Chart } from '../../core/chart';
 import { type FaceId, fontName } from '../../core/faces';
 import { outlineText } from '../../core/list-formats';
-import { carryingPart, carryingXml, carryingXmp, pngWith } from '../../core/packed';
+import { carryingPart, carryingXml, carryingXmp, officeWith, pngWith } from '../../core/packed';
 import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
 import { dataUri, packedChart, picturesIn } from '../item-pictures';
 import { kindFor } from '../lists';
 import type { Who } from '../who';
+import { documentOf } from './document';
 import { fontCss, fonts } from './fonts';
 import { pageOf } from './page';
 import { scenesPdf } from './pdf';
+import type { DocumentAsked } from './places';
 import { type DotOptions, scenePng } from './png';
 import { DPI, type PictureType, pictureTypes } from './types';
 
@@ -73,6 +75,8 @@ export interface PictureOptions {
   readonly carrying?: boolean;
   /** Size of slides; that of the pages where absent. */
   readonly slide?: SlideSize | undefined;
+  /** How it stands in a document. */
+  readonly text?: DocumentAsked | undefined;
 }
 
 /** Scenes as slides, the list in the notes. */
@@ -119,6 +123,18 @@ export async function picture(
       return (packed ? drawn.withXmp(carryingXmp(packed)) : drawn).toBuffer();
     },
     [pictureTypes.pdf]: async () => scenesPdf(scenes, await picturesIn(who, scenes), undefined, packed),
+    [pictureTypes.docx]: async () => {
+      const files = await picturesIn(who, scenes);
+      const pictures = scenes.map(async (scene) => ({
+        scene,
+        // Programs that set text show no fonts of a drawing.
+        svg: await svgOf(who, scene, { outlined: true }),
+        png: await scenePng(scene, { dpi: DPI.document }, files),
+      }));
+      const { chart, text = { place: 'full', list: 'none' } } = options;
+      const made = await documentOf(kindFor(chart.kind), chart, await Promise.all(pictures), text);
+      return packed ? officeWith(made, 'word/document.xml', packed) : made;
+    },
     [pictureTypes.pptx]: () => slides(who, scenes, options, packed),
   };
   return pictureFile(first.title, type, await bodies[type](), save);

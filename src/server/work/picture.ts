@@ -9,7 +9,7 @@ import { pictureAsked, tagOf } from '../pictures/asked';
 /** A stored chart as a picture, or as its figures. */
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
-  const { type, dots, page, branch, downTo, save, outlined, carrying, slide } = asked;
+  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text } = asked;
   const stored = await getChart(who, paramOf(context, 'id'));
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
@@ -24,7 +24,7 @@ export const pictureRequest: Handler = async (context, who) => {
             page,
           ),
           type,
-          { chart, dots, save, outlined, carrying, slide },
+          { chart, dots, save, outlined, carrying, slide, text },
         );
   response.headers.set('etag', tagOf(asked, stored.revision));
   return response;

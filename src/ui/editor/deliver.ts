@@ -37,10 +37,17 @@ export async function copyPicture(dpi: string): Promise<void> {
 export const SLIDES = ['page', 'wide', 'square', 'a4'] as const;
 export type Slides = (typeof SLIDES)[number];
 
+/** How the picture stands in a document, and how its list follows. */
+export const PLACES = ['full', 'half', 'left', 'right', 'between'] as const;
+export type Place = (typeof PLACES)[number];
+export const LISTS = ['none', 'levels', 'table'] as const;
+export type ListAs = (typeof LISTS)[number];
+
 /** An address for a file with nothing of the chart inside but what is seen. */
 export const withoutChart = (address: string): string => `${address}&data=none`;
 
 export const fileAddress = {
+  docx: (place: Place = 'full', list: ListAs = 'none') => `picture?as=docx&place=${place}&list=${list}&save=1`,
   html: () => 'picture?as=html&save=1',
   pdf: () => 'picture?as=pdf&save=1',
   pptx: (slides: Slides = 'page') => `picture?as=pptx${slides === 'page' ? '' : `&slide=${slides}`}&save=1`,

@@ -139,6 +139,7 @@ function deliverEntries(chart: Chart): Entry[] {
   return [
     file(deliver.pdf, fileAddress.pdf(), 'picture'),
     file(deliver.pptx, fileAddress.pptx(), 'picture presentation slide'),
+    file(deliver.docx, fileAddress.docx(), 'picture document text report'),
     file(deliver.html, fileAddress.html(), 'picture web page intranet'),
     file(deliver.png, fileAddress.dots('png', PICTURE_DPI), 'picture'),
     file(deliver.webp, fileAddress.dots('webp', PICTURE_DPI), 'picture web'),

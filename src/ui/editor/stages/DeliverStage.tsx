@@ -5,7 +5,18 @@ import { listFormats, XLSX } from '../../../core/list-formats';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import { copyPicture, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
+import {
+  copyPicture,
+  deliverFile,
+  fileAddress,
+  LISTS,
+  type ListAs,
+  PLACES,
+  type Place,
+  SLIDES,
+  type Slides,
+  withoutChart,
+} from '../deliver';
 import { printChart } from '../Print';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
@@ -72,6 +83,8 @@ export function DeliverStage() {
   const [outlines, setOutlines] = useState(false);
   const [mark, setMark] = useState(false);
   const [slides, setSlides] = useState<Slides>('page');
+  const [place, setPlace] = useState<Place>('full');
+  const [listAs, setListAs] = useState<ListAs>('none');
   const [bare, setBare] = useState(false);
   const [clear, setClear] = useState(false);
   const [cropped, setCropped] = useState(false);
@@ -129,6 +142,21 @@ export function DeliverStage() {
           value={slides}
           options={SLIDES.map((value) => ({ value, label: words.deliver.slideSizes[value] }))}
           onChoose={setSlides}
+        />
+      </div>
+      {row(words.deliver.docx, words.deliver.docxAbout, fileAddress.docx(place, listAs))}
+      <div className="ps-[172px]">
+        <Choices
+          legend={words.deliver.place}
+          value={place}
+          options={PLACES.map((value) => ({ value, label: words.deliver.places[value] }))}
+          onChoose={setPlace}
+        />
+        <Choices
+          legend={words.deliver.listAs}
+          value={listAs}
+          options={LISTS.map((value) => ({ value, label: words.deliver.listsAs[value] }))}
+          onChoose={setListAs}
         />
       </div>
       {row(words.deliver.html, words.deliver.htmlAbout, fileAddress.html())}
