@@ -14,6 +14,7 @@ export {
   type SceneEdge,
   type SceneItem,
   type SceneLink,
+  titleAt,
 } from './scene';
 export {
   boxAround,

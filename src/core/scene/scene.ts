@@ -172,6 +172,21 @@ export interface Scene {
 export const isTurned = ({ bands }: Pick<Scene, 'bands'>): boolean =>
   bands.length > 1 && bands[0]!.start > bands.at(-1)!.start;
 
+/** Which of a page's marks are its title: from one to before another; undefined where it is not shown. */
+export function titleAt(page: readonly Mark[], title: string): readonly [number, number] | undefined {
+  const squeezed = (text: string) => text.replace(/\s+/g, '');
+  const from = page.findIndex(({ type }) => type === 'text');
+  let said = '';
+  let to = from;
+  while (from >= 0 && to < page.length && said.length < squeezed(title).length) {
+    const mark = page[to]!;
+    if (mark.type !== 'text') break;
+    said += squeezed(mark.text);
+    to++;
+  }
+  return from >= 0 && said === squeezed(title) ? [from, to] : undefined;
+}
+
 export interface PlacedMark {
   readonly mark: Mark;
   /** Where the mark's origin lies on the page. */

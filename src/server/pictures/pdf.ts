@@ -1,12 +1,13 @@
 import PDFDocument from 'pdfkit';
 import { ATTACHED } from '../../core/packed';
-import { marksOf, type PlacedMark, type Scene } from '../../core/scene';
+import type { Mark, PlacedMark, Scene } from '../../core/scene';
 import type { PictureFiles } from '../item-pictures';
 import { fontBytes, fonts, outlinesOf } from './fonts';
 import { AS_PLACED, drawShaped } from './pdf-shaped';
+import { bookmark, Structure } from './pdf-structure';
 
 /**
- * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets.
+ * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets; tagged, with bookmarks.
  * @param at the date it carries; given so that the same chart can give the same file
  * @param packed the chart, attached
  */
@@ -21,6 +22,8 @@ export function scenesPdf(
     autoFirstPage: false,
     lang: first?.language ?? 'en',
     displayTitle: true,
+    tagged: true,
+    pdfVersion: '1.7',
     info: {
       Title: first?.title ?? '',
       Subject: first?.description ?? '',
@@ -36,15 +39,27 @@ export function scenesPdf(
     doc.on('error', reject);
   });
   const registered = new Set<string>();
+  const structure = new Structure(doc);
   for (const scene of scenes) {
     doc.addPage({ size: [scene.width, scene.height], margin: 0 });
-    doc.fillOpacity(1).rect(0, 0, scene.width, scene.height).fill(scene.background);
+    structure.aside(() => doc.fillOpacity(1).rect(0, 0, scene.width, scene.height).fill(scene.background));
     const { clip } = scene;
     if (clip) doc.save().rect(clip.x, clip.y, clip.width, clip.height).clip();
-    for (const placed of marksOf(scene)) drawMark(doc, placed, registered, files);
+    const at = (x: number, y: number, scale: number) => (mark: Mark) =>
+      drawMark(doc, { mark, x, y, scale }, registered, files);
+    const { frame, pageAt = { x: 0, y: 0 } } = scene;
+    const onPage = at(pageAt.x, pageAt.y, 1);
+    structure.marks(scene.under ?? [], onPage);
+    for (const { marks } of scene.links) structure.marks(marks, at(frame.x, frame.y, frame.scale));
+    for (const { id, box, marks } of scene.items)
+      structure.item(id, () => marks.forEach(at(box.x, box.y, frame.scale)));
+    structure.page(scene, onPage);
     if (clip) doc.restore();
-    for (const mark of scene.over ?? []) drawMark(doc, { mark, x: 0, y: 0, scale: 1 }, registered, files);
+    structure.marks(scene.over ?? [], at(0, 0, 1));
+    structure.endPage(scene);
+    bookmark(doc, scene, scenes.length === 1);
   }
+  structure.end(first?.language);
   if (packed !== undefined)
     doc.file(Buffer.from(packed), { name: ATTACHED, type: 'application/json', creationDate: at, modifiedDate: at });
   doc.end();

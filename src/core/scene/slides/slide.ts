@@ -3,7 +3,7 @@
  * as they stand. Source: ECMA-376-1, 19.3.1 (slides) and 20.1 (drawing).
  */
 import { escapeAttribute } from '../../xml';
-import { type Box, grown, type Mark, type Scene, type SceneEdge, type SceneItem } from '../scene';
+import { type Box, grown, type Mark, type Scene, type SceneEdge, type SceneItem, titleAt } from '../scene';
 import type { TextMark } from '../svg';
 import { colourXml, type Theme } from './colours';
 import { connectorXml, type Glue, strokeXml } from './connector';
@@ -267,16 +267,11 @@ class SlideWriter {
   title(): { readonly xml: string; readonly rest: readonly Mark[] } {
     const { page, title, pageAt = { x: 0, y: 0 } } = this.scene;
     const placing = placedIn(this.options.placing, { ...pageAt, scale: 1 });
-    const at = page.findIndex(({ type }) => type === 'text');
-    const words = (text: string) => text.replace(/\s+/g, '');
-    let said = '';
-    let end = at;
-    while (at >= 0 && page[end]?.type === 'text' && said.length < words(title).length)
-      said += words((page[end++] as TextMark).text);
-    if (at >= 0 && said === words(title))
+    const shown = titleAt(page, title);
+    if (shown)
       return {
-        xml: this.shownTitle(page.slice(at, end) as TextMark[], placing),
-        rest: [...page.slice(0, at), ...page.slice(end)],
+        xml: this.shownTitle(page.slice(...shown) as TextMark[], placing),
+        rest: [...page.slice(0, shown[0]), ...page.slice(shown[1])],
       };
     const frame = {
       x: 0,
