@@ -183,3 +183,48 @@ test('pictures are as wide as asked for, see-through, and of the picture alone',
     expect((await answer.json()).problems[0].field).toBe(field);
   }
 });
+
+test('shown step by step: by keys and clicks, back, to the whole, and as slides of their own', async ({
+  page,
+  request,
+}) => {
+  const id = await newChart(request, LIST);
+  await open(page, id);
+  await page.getByRole('tab', { name: 'Deliver' }).click();
+  await page.getByRole('radio', { name: 'Lines' }).check({ force: true });
+  await page.getByRole('button', { name: 'Show step by step' }).click();
+  const over = page.getByRole('dialog', { name: 'The picture, step by step' });
+  const items = over.locator('[data-item]');
+  await expect(items).toHaveCount(1);
+  await page.keyboard.press('ArrowRight');
+  await expect(items).toHaveCount(2);
+  await expect(over.locator('[data-fresh]')).toHaveCount(1);
+  await expect(over.getByRole('status')).toHaveText('Piet Marrable, Head of plants');
+  await page.keyboard.press('PageDown');
+  await expect(items).toHaveCount(3);
+  await page.keyboard.press('PageUp');
+  await expect(items).toHaveCount(2);
+  await page.keyboard.press(' ');
+  await over
+    .locator('svg')
+    .first()
+    .click({ position: { x: 20, y: 20 } });
+  await expect(items).toHaveCount(4);
+  // Past the last step the whole stands there without a light on anything.
+  await page.keyboard.press('ArrowDown');
+  await expect(over.locator('[data-fresh]')).toHaveCount(0);
+  await page.keyboard.press('ArrowDown');
+  await expect(items).toHaveCount(4);
+  await page.keyboard.press('Home');
+  await expect(items).toHaveCount(1);
+  await page.keyboard.press('Escape');
+  await expect(over).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Show step by step' })).toBeFocused();
+
+  const slides = await (await request.get(`/api/charts/${id}/picture?as=pptx&steps=item`)).body();
+  expect(
+    Object.keys(unzipSync(new Uint8Array(slides))).filter((name) => /slides\/slide\d+\.xml$/.test(name)),
+  ).toHaveLength(4);
+  const pdf = (await (await request.get(`/api/charts/${id}/picture?as=pdf&steps=tier`)).body()).toString('latin1');
+  expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(3);
+});

@@ -290,6 +290,10 @@ function document() {
             'slide',
             'Size of the slides of a presentation: wide (16:9), square (4:3) or a4; else that of the page',
           ),
+          inQuery(
+            'steps',
+            'tier, branch or item: a PDF or presentation with a page for each step, as Reveal shows them',
+          ),
           inQuery('place', 'In a document: full, half, left or right (text beside it), between (over and under it)'),
           inQuery('wide', 'In a document: width of the picture in centimetres, instead of that of its place', 'number'),
           inQuery('list', 'In a document: none, levels or table'),

@@ -1,4 +1,5 @@
 /** What of a stored chart's picture a request asks for: read alike by whoever answers from memory and whoever draws. */
+import { REVEALS, type RevealBy } from '../../core/reveal';
 import { SLIDE_SIZES, type SlideSize } from '../../core/scene';
 import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate } from '../http';
@@ -14,6 +15,8 @@ export interface PictureAsked {
   readonly page: string | null;
   readonly branch: string | null;
   readonly downTo: string | null;
+  /** A page for each step by which it is shown. */
+  readonly steps?: RevealBy | undefined;
   /** How it stands in a document. */
   readonly text?: DocumentAsked | undefined;
   readonly save: boolean;
@@ -55,6 +58,12 @@ const wrongValue = (field: string, message: string) =>
 
 /** Widths of pictures in a document that can be asked for, in centimetres. */
 const WIDE = { least: 1, most: 60 };
+
+function stepsAsked(steps: string | null): RevealBy | undefined {
+  if (steps === null) return undefined;
+  if ((REVEALS as readonly string[]).includes(steps)) return steps as RevealBy;
+  throw wrongValue('steps', `steps is one of ${REVEALS.join(', ')}; left out, there is a page for each page.`);
+}
 
 function textAsked(params: URLSearchParams): DocumentAsked {
   const [place, list, wide] = [params.get('place') ?? 'full', params.get('list') ?? 'none', params.get('wide')];
@@ -101,6 +110,8 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   const svg = type === pictureTypes.svg;
   const outlined = svg && searchParams.get('outlines') === '1';
   const save = searchParams.get('save') === '1';
+  const steps =
+    type === pictureTypes.pdf || type === pictureTypes.pptx ? stepsAsked(searchParams.get('steps')) : undefined;
   const text = type === pictureTypes.docx ? textAsked(searchParams) : undefined;
   const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
   return {
@@ -114,13 +125,14 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     carrying: searchParams.get('data') !== 'none' && (save || inPages(type) || type === pictureTypes.html),
     ...(slide && { slide }),
     ...(text && { text }),
+    ...(steps && { steps }),
     plain: svg && !outlined && !save && page === null && branch === null && downTo === null,
   };
 }
 
 /** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
 export function tagOf(
-  { type, dots, page, branch, downTo, outlined, carrying, slide, text }: PictureAsked,
+  { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps }: PictureAsked,
   revision: number,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
@@ -135,6 +147,7 @@ export function tagOf(
     dots.clear && 'clear',
     dots.cropped && 'crop',
     text && Object.values(text).join(' '),
+    steps,
   ]
     .map((asked) => asked || '')
     .join(' ');

@@ -1,4 +1,5 @@
 import { compose } from '../../core/compose';
+import { revealScenes } from '../../core/reveal';
 import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
 import { getChart } from '../charts';
 import { type Handler, json, paramOf } from '../http';
@@ -9,7 +10,7 @@ import { pictureAsked, tagOf } from '../pictures/asked';
 /** A stored chart as a picture, or as its figures. */
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
-  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text } = asked;
+  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps } = asked;
   const stored = await getChart(who, paramOf(context, 'id'));
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
@@ -20,7 +21,9 @@ export const pictureRequest: Handler = async (context, who) => {
       : await picture(
           who,
           pageAsked(
-            scenesOf(chart, page !== null || inPages(type), () => composed().scene),
+            steps
+              ? revealScenes(composed().scene, steps)
+              : scenesOf(chart, page !== null || inPages(type), () => composed().scene),
             page,
           ),
           type,

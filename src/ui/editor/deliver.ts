@@ -1,4 +1,5 @@
 /** Files of the chart and its picture on the clipboard, made on the server from what is saved. */
+import type { RevealBy } from '../../core/reveal';
 import { saveFile } from '../shared/save-file';
 import { flush, say, useEditor } from './state/store';
 import { words } from './words';
@@ -50,7 +51,8 @@ export const fileAddress = {
   docx: (place: Place = 'full', list: ListAs = 'none') => `picture?as=docx&place=${place}&list=${list}&save=1`,
   html: () => 'picture?as=html&save=1',
   pdf: () => 'picture?as=pdf&save=1',
-  pptx: (slides: Slides = 'page') => `picture?as=pptx${slides === 'page' ? '' : `&slide=${slides}`}&save=1`,
+  pptx: (slides: Slides = 'page', steps?: RevealBy) =>
+    `picture?as=pptx${slides === 'page' ? '' : `&slide=${slides}`}${steps ? `&steps=${steps}` : ''}&save=1`,
   branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,
   dots: (as: 'png' | 'webp', dpi: string, { clear = false, cropped = false } = {}) =>
     `picture?as=${as}&dpi=${dpi}${clear ? '&background=none' : ''}${cropped ? '&crop=1' : ''}&save=1`,

@@ -2,6 +2,7 @@
 import { Fragment, useEffect, useId, useState } from 'react';
 import { DESCRIPTION_LIMIT } from '../../../core/chart';
 import { listFormats, XLSX } from '../../../core/list-formats';
+import { REVEALS, type RevealBy } from '../../../core/reveal';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
@@ -18,6 +19,7 @@ import {
   withoutChart,
 } from '../deliver';
 import { printChart } from '../Print';
+import { Reveal } from '../reveal/Reveal';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
 
@@ -85,6 +87,10 @@ export function DeliverStage() {
   const [slides, setSlides] = useState<Slides>('page');
   const [place, setPlace] = useState<Place>('full');
   const [listAs, setListAs] = useState<ListAs>('none');
+  const scene = useEditor((state) => state.composition?.scene);
+  const [by, setBy] = useState<RevealBy>('tier');
+  const [revealing, setRevealing] = useState(false);
+  const [stepped, setStepped] = useState(false);
   const [bare, setBare] = useState(false);
   const [clear, setClear] = useState(false);
   const [cropped, setCropped] = useState(false);
@@ -134,8 +140,21 @@ export function DeliverStage() {
           {busy === words.deliver.copy ? '...' : words.deliver.copy}
         </Button>
       </div>
+      <p className="text-[13px] text-quiet">{words.reveal.about}</p>
+      <div className="flex flex-wrap items-end gap-2 pb-2">
+        <Choices
+          legend={words.reveal.by}
+          value={by}
+          options={REVEALS.map((value) => ({ value, label: words.reveal.bys[value] }))}
+          onChoose={setBy}
+        />
+        <Button tone="strong" disabled={!scene || scene.items.length === 0} onClick={() => setRevealing(true)}>
+          {words.reveal.button}
+        </Button>
+      </div>
+      {revealing && scene && <Reveal scene={scene} by={by} onClose={() => setRevealing(false)} />}
       {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
-      {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides))}
+      {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides, stepped ? by : undefined))}
       <div className="ps-[172px]">
         <Choices
           legend={words.deliver.slides}
@@ -144,6 +163,7 @@ export function DeliverStage() {
           onChoose={setSlides}
         />
       </div>
+      <Tick label={words.reveal.slides} checked={stepped} onTick={setStepped} />
       {row(words.deliver.docx, words.deliver.docxAbout, fileAddress.docx(place, listAs))}
       <div className="ps-[172px]">
         <Choices

@@ -108,6 +108,17 @@ export const words = {
     make: (name: string) => `Draw as ${name.toLowerCase()}`,
     made: (name: string) => `Drawn as ${name.toLowerCase()} now.`,
   },
+  reveal: {
+    button: 'Show step by step',
+    about: 'Over the whole screen, in front of people; arrows, space, a click or a clicker go on, Esc ends it.',
+    by: 'Step by step',
+    bys: { tier: 'Tiers', branch: 'Branches', item: 'Lines' },
+    label: 'The picture, step by step',
+    step: (at: number, of: number) => `${at} of ${of}`,
+    keys: 'arrows or space · Esc ends it',
+    said: (labels: readonly string[]) => labels.join('; '),
+    slides: 'One slide a step',
+  },
   deliver: {
     picture: 'The picture',
     list: 'The list',
