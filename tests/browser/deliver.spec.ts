@@ -191,7 +191,7 @@ test('shown step by step: by keys and clicks, back, to the whole, and as slides 
   const id = await newChart(request, LIST);
   await open(page, id);
   await page.getByRole('tab', { name: 'Deliver' }).click();
-  await page.getByRole('radio', { name: 'Lines' }).check({ force: true });
+  await page.getByRole('radio', { name: 'Lines', exact: true }).check({ force: true });
   await page.getByRole('button', { name: 'Show step by step' }).click();
   const over = page.getByRole('dialog', { name: 'The picture, step by step' });
   const items = over.locator('[data-item]');
