@@ -77,19 +77,21 @@ export async function rsvg() {
   });
 }
 
+/** Files by which it is seen that a package is there: of the office suite one for slides and one for documents. */
 const READERS = {
-  'hb-shape': 'libharfbuzz-bin',
-  pdftotext: 'poppler-utils',
-  mutool: 'mupdf-tools',
-  qpdf: 'qpdf',
-  soffice: 'libreoffice-impress-nogui',
+  '/usr/bin/hb-shape': 'libharfbuzz-bin',
+  '/usr/bin/pdftotext': 'poppler-utils',
+  '/usr/bin/mutool': 'mupdf-tools',
+  '/usr/bin/qpdf': 'qpdf',
+  '/usr/lib/libreoffice/program/libslideshowlo.so': 'libreoffice-impress-nogui',
+  '/usr/lib/libreoffice/program/libswlo.so': 'libreoffice-writer-nogui',
 };
-const lackedReaders = () => Object.entries(READERS).filter(([name]) => !existsSync(`/usr/bin/${name}`));
+const lackedReaders = () => Object.entries(READERS).filter(([file]) => !existsSync(file));
 /** Another shaper's command, readers of PDF and an office suite: what tests hold ours against. */
 export async function readers() {
   if (lackedReaders().length === 0) return;
   await locked('debian', async () => {
-    for (const [name, from] of lackedReaders()) await debian(from, name);
+    for (const [, name] of lackedReaders()) await debian(name, name);
   });
 }
 
