@@ -1,5 +1,5 @@
 /** A picture shown step by step in front of people: what comes with each step, and the picture as it is then. */
-import { pathThrough, type Scene, type SceneItem, type SceneLink } from './scene';
+import { itemsUnder, pathThrough, type Scene, type SceneLink } from './scene';
 
 /** By what it is shown: all of a tier at once, branch after branch, or line by line as the list has them. */
 export const REVEALS = ['tier', 'branch', 'item'] as const;
@@ -11,14 +11,7 @@ export function revealSteps({ items }: Scene, by: RevealBy): string[][] {
     const tiers = [...new Set(items.map(({ tier }) => tier))].sort((a, b) => a - b);
     return tiers.map((tier) => items.flatMap((item) => (item.tier === tier ? item.id : [])));
   }
-  const there = new Set(items.map(({ id }) => id));
-  const under = new Map<string | null, SceneItem[]>();
-  for (const item of items) {
-    const above = item.parent !== null && there.has(item.parent) ? item.parent : null;
-    const own = under.get(above);
-    if (own) own.push(item);
-    else under.set(above, [item]);
-  }
+  const under = itemsUnder(items);
   const branch = (top: string): string[] => {
     const ids = [top];
     for (let i = 0; i < ids.length; i++) {
@@ -65,16 +58,14 @@ function partOf({ edges }: Scene, link: SceneLink, isShown: (edge: number) => bo
 /** The picture with only some of its items, and the lines between them. All of it where all are shown. */
 export function revealed(scene: Scene, shown: ReadonlySet<string>): Scene {
   if (scene.items.every(({ id }) => shown.has(id))) return scene;
-  const childrenOf = new Map<string, string[]>();
-  for (const { id, parent } of scene.items)
-    if (parent !== null) childrenOf.set(parent, [...(childrenOf.get(parent) ?? []), id]);
+  const under = itemsUnder(scene.items);
   const isShown = (place: number) => shown.has(scene.edges[place]!.from) && shown.has(scene.edges[place]!.to);
   const links = scene.links.flatMap((link): SceneLink[] => {
     if (link.key === 'areas') return [link];
     if (link.edges) return link.edges.every(isShown) ? [link] : partOf(scene, link, isShown);
     // What is drawn round others, and lines that can't be told apart, come with the last of what they are about.
     const isWhole =
-      link.from !== undefined && shown.has(link.from) && (childrenOf.get(link.from) ?? []).every((id) => shown.has(id));
+      link.from !== undefined && shown.has(link.from) && (under.get(link.from) ?? []).every(({ id }) => shown.has(id));
     return isWhole ? [link] : [];
   });
   return { ...scene, links, items: scene.items.filter(({ id }) => shown.has(id)) };

@@ -10,11 +10,11 @@ import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
 import { describe, expect, it } from 'vitest';
 import { compose } from '../../src/core/compose';
+import type { DocumentAsked } from '../../src/core/in-documents';
 import { kindOf } from '../../src/core/kinds';
 import { chartOfList, readList } from '../../src/core/read';
 import { sceneSvg } from '../../src/core/scene';
 import { documentOf } from '../../src/server/pictures/document';
-import type { DocumentAsked } from '../../src/server/pictures/places';
 import { scenePng } from '../../src/server/pictures/png';
 import { fonts } from '../support/fonts';
 

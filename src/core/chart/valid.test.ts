@@ -5,7 +5,7 @@ import type { z } from 'zod';
 import { drawn, readAs } from '../../../tests/support/kinds';
 import { ofSchema } from '../../../tests/support/of-schema';
 import { kinds } from '../kinds';
-import { apply, type Change, type Chart, changeSchema, chartSchema, merged } from '.';
+import { apply, type Change, type Chart, changeSchema, chartSchema, LOOK_PARTS, lookSchema, merged } from '.';
 import { singleChangeSchemas } from './changes';
 import { itemSchema } from './model';
 import { fieldNameSchema, idSchema } from './words';
@@ -122,3 +122,7 @@ describe('two changes made one', () => {
 /** What a change is about, where it is about one thing. */
 const idOf = (change: Change): object =>
   Object.fromEntries(Object.entries(change).filter(([key]) => ['id', 'tier', 'role', 'item'].includes(key)));
+
+it('the names of the parts of a look are those that its schema has', () => {
+  expect(LOOK_PARTS).toEqual(Object.keys(lookSchema.shape));
+});

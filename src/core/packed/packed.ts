@@ -1,6 +1,7 @@
 /** A chart as it travels inside a file made of it, whole: list, looks, arrangement, page, notes, and its pictures. */
 import { z } from 'zod';
-import { type Chart, readingStored, type StoredValue, storedOf, UnreadableChart } from '../chart';
+import { type Chart, readingStored, type StoredValue, storedOf } from '../chart';
+import { finish } from '../steps';
 
 /** A picture of an item, as it is kept. */
 export interface PackedPicture {
@@ -55,15 +56,10 @@ export function unpack(text: string): Packed | undefined {
   const parsed = packedSchema.safeParse(value);
   if (!parsed.success) return undefined;
   const { [PACKED]: stored, pictures = {} } = parsed.data;
-  const reading = readingStored(stored as StoredValue);
-  let step = reading.next();
-  while (!step.done) step = reading.next();
   return {
-    chart: step.value,
+    chart: finish(readingStored(stored as StoredValue)),
     pictures: new Map(
       Object.entries(pictures).map(([name, { mime, bytes }]) => [name, { mime, bytes: fromBase64(bytes) }]),
     ),
   };
 }
-
-export { UnreadableChart };

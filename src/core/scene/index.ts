@@ -4,6 +4,7 @@ export {
   edgeKey,
   grown,
   isTurned,
+  itemsUnder,
   type LineHead,
   type Mark,
   marksOf,

@@ -3,6 +3,7 @@
  * page's top left. Every output draws this same value; renderers know nothing about kinds.
  */
 import type { FaceId } from '../faces';
+import { pushTo } from '../grouped';
 
 export type Mark =
   | {
@@ -185,6 +186,14 @@ export function titleAt(page: readonly Mark[], title: string): readonly [number,
     to++;
   }
   return from >= 0 && said === squeezed(title) ? [from, to] : undefined;
+}
+
+/** Items by whom they stand under; those at the top, and whose superior is not in the picture, under `null`. */
+export function itemsUnder(items: readonly SceneItem[]): ReadonlyMap<string | null, readonly SceneItem[]> {
+  const there = new Set(items.map(({ id }) => id));
+  const under = new Map<string | null, SceneItem[]>();
+  for (const item of items) pushTo(under, item.parent !== null && there.has(item.parent) ? item.parent : null, item);
+  return under;
 }
 
 export interface PlacedMark {

@@ -1,11 +1,12 @@
 /** What of a stored chart's picture a request asks for: read alike by whoever answers from memory and whoever draws. */
+
+import { type DocumentAsked, LISTS, type ListAs, PLACES, type Place } from '../../core/in-documents';
 import { REVEALS, type RevealBy } from '../../core/reveal';
 import { SLIDE_SIZES, type SlideSize } from '../../core/scene';
 import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate } from '../http';
 import type { Asked } from '../http/endpoint';
 import { build } from '../version';
-import { type DocumentAsked, LISTS, type ListAs, PLACES, type Place } from './places';
 import type { DotOptions } from './png';
 import { DPI, inPages, type PictureType, pictureTypes, WIDTH } from './types';
 

@@ -24,11 +24,11 @@ import {
   WidthType,
 } from 'docx';
 import type { Chart } from '../../core/chart';
+import type { DocumentAsked, ListAs, Place } from '../../core/in-documents';
 import type { Kind } from '../../core/kinds';
 import { gridOf } from '../../core/list';
 import { outlineText } from '../../core/list-formats';
 import type { Scene } from '../../core/scene';
-import type { DocumentAsked, ListAs, Place } from './places';
 
 /** A page and what is in it of the picture, as drawing and as dots. */
 export interface DocumentPicture {

@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { Chart } from '../../core/chart';
 import { type FaceId, fontName } from '../../core/faces';
+import type { DocumentAsked } from '../../core/in-documents';
 import { outlineText } from '../../core/list-formats';
 import { carryingPart, carryingXml, carryingXmp, officeWith, pngWith } from '../../core/packed';
 import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
@@ -15,7 +16,6 @@ import { documentOf } from './document';
 import { fontCss, fonts } from './fonts';
 import { pageOf } from './page';
 import { scenesPdf } from './pdf';
-import type { DocumentAsked } from './places';
 import { type DotOptions, scenePng } from './png';
 import { DPI, type PictureType, pictureTypes } from './types';
 

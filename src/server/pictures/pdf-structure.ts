@@ -3,8 +3,7 @@
  * each with the words that stand in it; the title as a heading; lines and boxes as what is only looked at. Source: ISO
  * 32000-1, 14.7 (logical structure), 14.8 (tagged PDF) and 12.3.3 (outline).
  */
-import type { Mark, Scene } from '../../core/scene';
-import { titleAt } from '../../core/scene';
+import { itemsUnder, type Mark, type Scene, titleAt } from '../../core/scene';
 
 type Doc = PDFKit.PDFDocument;
 type Content = PDFKit.PDFStructureContent;
@@ -60,17 +59,11 @@ export class Structure {
   /** What was drawn since the last page ended is a section. */
   endPage(scene: Scene): void {
     const { doc } = this;
-    const under = new Map<string | null, string[]>();
-    for (const { id, parent } of scene.items) {
-      const above = parent !== null && this.items.has(parent) ? parent : null;
-      const own = under.get(above);
-      if (own) own.push(id);
-      else under.set(above, [id]);
-    }
+    const under = itemsUnder(scene.items);
     const listOf = (parent: string | null): Element[] => {
       const own = under.get(parent);
       if (!own) return [];
-      const entries = own.map((id) =>
+      const entries = own.map(({ id }) =>
         doc.struct('LI', {}, [doc.struct('LBody', {}, [this.items.get(id)!, ...listOf(id)])]),
       );
       return [doc.struct('L', { title: scene.title }, entries)];
@@ -91,8 +84,8 @@ const MOST_MARKED = 60;
 
 /** Called on its page. @param whole the page is all there is: its branches are named, else the page by its first */
 export function bookmark(doc: Doc, { items, title }: Scene, whole: boolean): void {
-  const there = new Set(items.map(({ id }) => id));
-  const tops = items.filter(({ parent }) => parent === null || !there.has(parent));
+  const under = itemsUnder(items);
+  const tops = under.get(null) ?? [];
   const name = (label: string) => label.split(', ')[0]!.slice(0, 120) || '?';
   if (!whole) {
     doc.outline.addItem(name(tops[0]?.label ?? title));
@@ -101,7 +94,6 @@ export function bookmark(doc: Doc, { items, title }: Scene, whole: boolean): voi
   const root = doc.outline.addItem(name(title), { expanded: true });
   for (const top of tops.slice(0, MOST_MARKED)) {
     const own = root.addItem(name(top.label));
-    for (const { label } of items.filter(({ parent }) => parent === top.id).slice(0, MOST_MARKED))
-      own.addItem(name(label));
+    for (const { label } of (under.get(top.id) ?? []).slice(0, MOST_MARKED)) own.addItem(name(label));
   }
 }

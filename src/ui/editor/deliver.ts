@@ -1,4 +1,5 @@
 /** Files of the chart and its picture on the clipboard, made on the server from what is saved. */
+import type { ListAs, Place } from '../../core/in-documents';
 import type { RevealBy } from '../../core/reveal';
 import { saveFile } from '../shared/save-file';
 import { flush, say, useEditor } from './state/store';
@@ -37,12 +38,6 @@ export async function copyPicture(dpi: string): Promise<void> {
 /** Size of slides: that of the pages, or one that projectors have. */
 export const SLIDES = ['page', 'wide', 'square', 'a4'] as const;
 export type Slides = (typeof SLIDES)[number];
-
-/** How the picture stands in a document, and how its list follows. */
-export const PLACES = ['full', 'half', 'left', 'right', 'between'] as const;
-export type Place = (typeof PLACES)[number];
-export const LISTS = ['none', 'levels', 'table'] as const;
-export type ListAs = (typeof LISTS)[number];
 
 /** An address for a file with nothing of the chart inside but what is seen. */
 export const withoutChart = (address: string): string => `${address}&data=none`;

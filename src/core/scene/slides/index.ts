@@ -5,8 +5,9 @@ import { strToU8, type Zippable, zipSync } from 'fflate';
 import { escapeXml } from '../../xml';
 import type { Scene } from '../scene';
 import { themeOf, themeXml } from './colours';
-import { type SlideOptions, slideOf } from './slide';
+import { slideOf } from './slide';
 import { emu } from './units';
+import type { SlideOptions } from './writer';
 
 /** Sizes of slides that can be asked for, in points; of the page where none is. */
 export const SLIDE_SIZES = {

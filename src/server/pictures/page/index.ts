@@ -2,8 +2,7 @@
  * A picture as a page of its own: one file that needs nothing else. It is zoomed, searched and folded there, its list stands
  * beside it as an outline for everybody, and it prints as the picture alone.
  */
-import { pushTo } from '../../../core/grouped';
-import type { Scene, SceneItem } from '../../../core/scene';
+import { itemsUnder, type Scene } from '../../../core/scene';
 import { escapeXml } from '../../../core/xml';
 import viewer from './viewer.js?raw';
 
@@ -39,12 +38,7 @@ aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}asi
 
 /** The list as nested lists: branches fold. */
 function outline({ items }: Scene): string {
-  const there = new Set(items.map(({ id }) => id));
-  const under = new Map<string | null, SceneItem[]>();
-  for (const item of items) {
-    const parent = item.parent !== null && there.has(item.parent) ? item.parent : null;
-    pushTo(under, parent, item);
-  }
+  const under = itemsUnder(items);
   const listOf = (parent: string | null): string => {
     const own = under.get(parent);
     if (!own) return '';

@@ -1,23 +1,13 @@
 /** Files to hand over: the picture and the list. */
 import { Fragment, useEffect, useId, useState } from 'react';
 import { DESCRIPTION_LIMIT } from '../../../core/chart';
+import { LISTS, type ListAs, PLACES, type Place } from '../../../core/in-documents';
 import { listFormats, XLSX } from '../../../core/list-formats';
 import { REVEALS, type RevealBy } from '../../../core/reveal';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import {
-  copyPicture,
-  deliverFile,
-  fileAddress,
-  LISTS,
-  type ListAs,
-  PLACES,
-  type Place,
-  SLIDES,
-  type Slides,
-  withoutChart,
-} from '../deliver';
+import { copyPicture, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
 import { printChart } from '../Print';
 import { Reveal } from '../reveal/Reveal';
 import { change, useEditor } from '../state/store';
