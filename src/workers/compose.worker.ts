@@ -7,6 +7,8 @@ import { kindDrawn } from '../core/kinds';
 import { type Pages, pagesOf } from '../core/pages';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import { loadLanguage } from '../core/text';
+import { type WalkThrough, walkThroughOf } from '../core/walk-through';
+import { type Worksheet, type WorksheetAsked, worksheetOf } from '../core/worksheet';
 import { withFonts } from './fonts';
 import { MOST_PICTURED, type Shown, shown, wordsOf } from './shown';
 
@@ -85,6 +87,21 @@ const api = {
   /** The pages a chart goes over. */
   pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> =>
     loadLanguage(chart.language).then(() => withFonts((fonts) => pagesOf(chart, fonts, tell), wordsOf(chart))),
+
+  /** The chart with words left blank. */
+  worksheet: async (chart: Chart, asked: WorksheetAsked): Promise<Worksheet> =>
+    loadLanguage(chart.language).then(() => withFonts((fonts) => worksheetOf(chart, asked, fonts), wordsOf(chart))),
+
+  /** The picture and its questions, to be answered one at a time; undefined where there are none. */
+  walkThrough: async (chart: Chart): Promise<{ scene: Scene; walk: WalkThrough } | undefined> => {
+    await loadLanguage(chart.language);
+    return withFonts((fonts) => {
+      const { scene } = compose(chart, fonts);
+      const kind = kindDrawn(chart.kind);
+      const walk = kind && walkThroughOf(kind, chart, scene);
+      return walk && { scene, walk };
+    }, wordsOf(chart));
+  },
 
   /** What two items are to each other. */
   pair: (chart: Chart, a: string, b: string) => kindDrawn(chart.kind)?.pairFigure?.of(chart, a, b),

@@ -38,6 +38,8 @@ export interface KindWords {
   readonly top: string;
   /** Stands where a line has no name. */
   readonly unnamed: string;
+  /** What words on its lines are, where they are anything by themselves. */
+  readonly onLines?: string;
   /** What the outline of its list holds, for who takes it away. */
   readonly outline: string;
 }
@@ -213,6 +215,8 @@ export interface KindOnPage {
   readonly ownFit?: boolean;
   /** Its items can be moved, folded and given gaps by hand, its lines bent. */
   readonly byHand?: boolean;
+  /** Its questions can be answered one at a time: `walkThrough`. */
+  readonly answered?: boolean;
   /** Its items can be drawn round what stands under them. */
   readonly holds?: boolean;
   /**
@@ -262,6 +266,26 @@ export interface KindOnPage {
   readonly pairFigure?: PairFigure;
 }
 
+/** A step of a walk-through: a question that is answered, something that turns out, or where it ends. */
+export interface WalkStep {
+  readonly id: string;
+  readonly says: string;
+  readonly kind: 'question' | 'chance' | 'outcome';
+  /** What it is worth by itself. */
+  readonly value?: number;
+  /** What it is worth when the best is chosen from here on. */
+  readonly expected?: number;
+  readonly ways: readonly {
+    /** The line of the list that says it. */
+    readonly line: string;
+    readonly to: string;
+    readonly answer: string;
+    readonly cost?: number;
+    /** 0 to 1. */
+    readonly chance?: number;
+  }[];
+}
+
 /** A kind with what arranges, checks and counts: for who composes pictures. */
 export interface KindDrawn extends KindOnPage {
   arrange(input: ArrangeInput): Arrangement;
@@ -292,6 +316,8 @@ export interface KindDrawn extends KindOnPage {
   /** The same for people; `drawn` is what the arrangement counted. */
   shownFigures(chart: Chart, structure: Structure, drawn: Readonly<Record<string, number>>): readonly ShownFigure[];
   figureCharts?(chart: Chart, structure: Structure): readonly FigureChart[];
+  /** Its questions, to be answered one at a time from a start; undefined where there is none. */
+  walkThrough?(chart: Chart): { readonly start: string; readonly steps: readonly WalkStep[] } | undefined;
 }
 
 /** All of a kind: also what reads and writes lists. */

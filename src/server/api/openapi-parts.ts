@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { XLSX } from '../../core/list-formats';
+import { pictureTypes } from '../pictures/types';
 import * as schemas from './schemas';
 
 /** Schemas that name themselves, such as a change that holds changes: they stand in one place of the document. */
@@ -69,6 +70,8 @@ export const key = {
   schema: { type: 'string', maxLength: 200 },
 };
 export const file = { schema: { type: 'string', format: 'binary' } };
+/** All forms that a stored chart's picture has. */
+export const allPictures = Object.fromEntries(Object.values(pictureTypes).map((type) => [type, file]));
 export const pictures = { 'image/svg+xml': file, 'image/png': file, 'application/pdf': file };
 export const lists = {
   'text/csv': {},

@@ -1,8 +1,10 @@
 /** The API described, from the schemas that check it. */
 import { z } from 'zod';
 import { kinds } from '../../core/kinds';
+import { pictureTypes } from '../pictures/types';
 import { version } from '../version';
 import {
+  allPictures,
   answer,
   asFile,
   body,
@@ -265,6 +267,26 @@ function document() {
           responses: { 200: answer('What was found', schemas.fitAnswer), ...usual },
         },
       },
+      '/api/charts/{id}/worksheet': {
+        parameters: [
+          id,
+          inQuery('as', 'json, pdf or docx, instead of Accept'),
+          inQuery('branch', 'Only this branch: an item, by name or id'),
+          inQuery('downTo', 'Only down to this tier'),
+          inQuery('save', '1: as a file to be kept'),
+        ],
+        post: {
+          summary: 'The picture with chosen words left blank, to be filled in, and the answers',
+          requestBody: body(schemas.worksheetRequest),
+          responses: {
+            200: {
+              description: 'By Accept: JSON, PDF or DOCX',
+              content: { ...content(schemas.worksheetAnswer), 'application/pdf': file, [pictureTypes.docx]: file },
+            },
+            ...usual,
+          },
+        },
+      },
       '/api/charts/{id}/pages': {
         parameters: [id],
         get: {
@@ -308,7 +330,7 @@ function document() {
         get: {
           summary: 'The picture',
           responses: {
-            200: { description: 'By Accept', content: { ...content(schemas.composeAnswer), ...pictures } },
+            200: { description: 'By Accept', content: { ...content(schemas.composeAnswer), ...allPictures } },
             404: usual[404],
             422: usual[422],
           },

@@ -13,6 +13,7 @@ import {
 } from '../../core/chart';
 import { kinds } from '../../core/kinds';
 import { houseSpecSchema } from '../../core/style';
+import { WORKSHEET_LIMITS, WRITE_WHERE } from '../../core/worksheet';
 import { LIST_LIMIT } from '../http';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');
@@ -76,6 +77,54 @@ export const pagesAnswer = z.object({
   bound: z.number().int().nullable().describe('Fewer such pages are not possible'),
 });
 export type PagesAnswer = z.infer<typeof pagesAnswer>;
+
+const { blanks, decoys, versions, word } = WORKSHEET_LIMITS;
+export const worksheetRequest = z.object({
+  blank: z
+    .object({
+      tiers: z
+        .array(z.number().int().min(1).max(999))
+        .max(999)
+        .optional()
+        .describe('Names of all items of these tiers'),
+      items: z.array(z.string().max(2_000)).max(10_000).optional().describe('Names of these items, by name or id'),
+      links: z.boolean().optional().describe('Words on lines: linking phrases, answers'),
+      sets: z.boolean().optional().describe('Names of sets'),
+      count: z.number().int().min(1).max(blanks).optional().describe('So many of these by chance; all where absent'),
+    })
+    .describe('Which words are left blank'),
+  bank: z.boolean().optional().describe('The words to choose from are on the sheet, in an order by chance'),
+  decoys: z
+    .union([z.number().int().min(0).max(decoys), z.array(z.string().max(word)).max(decoys)])
+    .optional()
+    .describe('Wrong words among them: these, or so many that stand elsewhere in the list'),
+  versions: z.number().int().min(1).max(versions).optional().describe('Different sheets for neighbours'),
+  seed: z.number().int().min(0).max(4_294_967_295).optional().describe('The same seed gives the same sheets'),
+  write: z
+    .enum(WRITE_WHERE)
+    .optional()
+    .describe('Lines to write on are in the picture, in a list under it, or wherever hands find room'),
+  fields: z.boolean().optional().describe('In a PDF: with fields to be filled in on a screen'),
+  answers: z.boolean().optional().describe('The answers are in the file too; so unless false'),
+});
+export const worksheetAnswer = z.object({
+  seed: z.number().int(),
+  write: z.enum(['picture', 'list']),
+  versions: z.array(
+    z.object({
+      name: z.string(),
+      blanks: z.array(
+        z.object({
+          number: z.number().int(),
+          sort: z.enum(['item', 'link', 'set']),
+          id: z.string(),
+          answer: z.string(),
+        }),
+      ),
+      bank: z.array(z.string()),
+    }),
+  ),
+});
 
 export const composeRequest = z.object({
   kind: kind.optional().describe('Recognised from the list where absent'),

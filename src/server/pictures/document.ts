@@ -38,9 +38,9 @@ export interface DocumentPicture {
 }
 
 /** A4 in twentieths of a point, and its margins: 2.5 cm. */
-const A4 = { width: 11_906, height: 16_838 };
-const MARGIN = 1_417;
-const ROOM = { portrait: (A4.width - 2 * MARGIN) / 20, landscape: (A4.height - 2 * MARGIN) / 20 };
+export const A4 = { width: 11_906, height: 16_838 };
+export const MARGIN = 1_417;
+export const ROOM = { portrait: (A4.width - 2 * MARGIN) / 20, landscape: (A4.height - 2 * MARGIN) / 20 };
 /** What is left for the caption, in points. */
 const CAPTION = 40;
 /** Below this size words on paper are hard to read, in points. */
@@ -75,7 +75,7 @@ function placed(scene: Scene, { place, wide }: DocumentAsked): Placed {
   return { width: scene.width * scale, height: scene.height * scale, landscape };
 }
 
-function pictureRun({ scene, svg, png }: DocumentPicture, { width, height }: Placed, place: Place): ImageRun {
+export function pictureRun({ scene, svg, png }: DocumentPicture, { width, height }: Placed, place: Place): ImageRun {
   const beside = place === 'left' || place === 'right';
   const gap = 120_000;
   return new ImageRun({

@@ -9,6 +9,7 @@ import { outlineText } from '../../core/list-formats';
 import { carryingPart, carryingXml, carryingXmp, officeWith, pngWith } from '../../core/packed';
 import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
 import { drawnOf } from '../../core/text';
+import { walkThroughOf } from '../../core/walk-through';
 import { dataUri, packedChart, picturesIn } from '../item-pictures';
 import { kindFor } from '../lists';
 import type { Who } from '../who';
@@ -113,7 +114,11 @@ export async function picture(
   const bodies: Readonly<Record<PictureType, () => Promise<string | Uint8Array>>> = {
     [pictureTypes.svg]: () => svgOf(who, first, { outlined, named: save, packed }),
     [pictureTypes.html]: async () =>
-      pageOf(first, { svg: await svgOf(who, first, { named: true }), carried: packed && carryingXml(packed) }),
+      pageOf(first, {
+        svg: await svgOf(who, first, { named: true }),
+        carried: packed && carryingXml(packed),
+        walk: walkThroughOf(kindFor(options.chart.kind), options.chart, first),
+      }),
     [pictureTypes.png]: async () => {
       const png = await scenePng(first, dots, await picturesIn(who, [first]));
       return packed ? pngWith(png, packed) : png;

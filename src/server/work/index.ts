@@ -9,6 +9,7 @@ import { fontRequest } from './font';
 import { newerListRequest, writeListRequest } from './list';
 import { pagesRequest } from './pages';
 import { pictureRequest } from './picture';
+import { worksheetRequest } from './worksheet';
 
 export const handlers = {
   changes: changesRequest,
@@ -21,6 +22,7 @@ export const handlers = {
   'newer-list': newerListRequest,
   pages: pagesRequest,
   picture: pictureRequest,
+  worksheet: worksheetRequest,
   'write-list': writeListRequest,
 } as const;
 export type HandlerName = keyof typeof handlers;

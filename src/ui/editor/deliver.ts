@@ -12,9 +12,19 @@ const whyNot = async (file: Response) =>
   ((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText;
 
 /** Saves a file of the chart, once what is left is sent; says why where that can't be. */
-export async function deliverFile(address: string): Promise<void> {
+export const deliverFile = (address: string): Promise<void> => deliver(address);
+
+/** The same for a file that takes more to ask for than an address. */
+export const deliverMade = (address: string, asked: object): Promise<void> =>
+  deliver(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(asked),
+  });
+
+async function deliver(address: string, request: RequestInit = {}): Promise<void> {
   if (!(await flush())) return say(words.deliver.unsaved);
-  const file = await fetch(`/api/charts/${useEditor.getState().id}/${address}`).catch(() => undefined);
+  const file = await fetch(`/api/charts/${useEditor.getState().id}/${address}`, request).catch(() => undefined);
   if (file?.ok) saveFile(await file.blob(), nameOf(file));
   else say(words.deliver.failed(file ? await whyNot(file) : words.deliver.unsaved));
 }

@@ -19,6 +19,7 @@ export const conceptOnPage: KindOnPage = {
     under: 'Linked from',
     top: 'Where the map begins',
     unnamed: '?',
+    onLines: 'Linking phrases',
     outline: 'Concepts under those that lead to them, linking phrases in brackets.',
   },
   columns,

@@ -4,6 +4,7 @@ import { figureCharts, figures, shownFigures } from './figures';
 import { decisionOnPage } from './on-page';
 import { problems } from './problems';
 import { says } from './says';
+import { walkThrough } from './walk-through';
 
 export const decisionDrawn: KindDrawn = {
   ...decisionOnPage,
@@ -15,4 +16,5 @@ export const decisionDrawn: KindDrawn = {
     'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation',
   shownFigures,
   figureCharts,
+  walkThrough,
 };

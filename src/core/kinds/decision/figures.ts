@@ -43,7 +43,7 @@ function questionsToOutcome({ steps, order, tops, depth, loops }: Steps): {
   return { fewest: all.count > 0 ? all.fewest : 0, mean: hundredths(all.sum / Math.max(1, all.count)), most: all.most };
 }
 
-const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim;
+export const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim;
 const worthFor = (chart: Chart): Worth | undefined => worthOf(stepsOf(chart), aimOf(chart));
 
 export function figures(chart: Chart) {

@@ -17,6 +17,7 @@ const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim
 
 export const decisionOnPage: KindOnPage = {
   id: 'decision',
+  answered: true,
   words: {
     name: 'Decision tree',
     about: 'Questions, answers and what they lead to, with chances and money where wanted',
@@ -26,6 +27,7 @@ export const decisionOnPage: KindOnPage = {
     under: 'Follows',
     top: 'Where it starts',
     unnamed: '?',
+    onLines: 'Answers',
     outline: 'Steps under what they follow, answers before a colon.',
   },
   columns,

@@ -24,7 +24,7 @@ export interface Worth {
 }
 
 /** Chance of a way: its own, or an even share of what the others leave. */
-function chanceOf(step: Step, way: Way): number {
+export function chanceOf(step: Step, way: Way): number {
   if (way.chance !== undefined) return way.chance;
   const open = step.ways.filter((other) => other.chance === undefined).length;
   const given = step.ways.reduce((sum, other) => sum + (other.chance ?? 0), 0);

@@ -2,6 +2,7 @@
  * Circles for sets of which some regions are empty, so that only what is held is drawn (an Euler diagram). Looked for by
  * small changes that make the picture no worse, from fixed starts; where none is found the caller shades what is empty.
  */
+import { randomFrom } from '../../random';
 import { type Ellipse, regionsOf } from './shapes';
 
 /** Shapes with just the wanted regions; undefined where none were found. More sets have too many ways to look through. */
@@ -20,11 +21,7 @@ export function eulerShapes(sets: number, wanted: ReadonlySet<number>): Ellipse[
 }
 
 function search(sets: number, wanted: ReadonlySet<number>): Ellipse[] | undefined {
-  let state = 12345;
-  const random = () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
+  const random = randomFrom(12345);
   let best: { circles: Ellipse[]; cost: number } | undefined;
   for (let start = 0; start < STARTS; start++) {
     let circles = Array.from({ length: sets }, (_, i): Ellipse => {

@@ -3,14 +3,18 @@
  * beside it as an outline for everybody, and it prints as the picture alone.
  */
 import { itemsUnder, type Scene } from '../../../core/scene';
+import type { WalkThrough } from '../../../core/walk-through';
 import { escapeXml } from '../../../core/xml';
 import viewer from './viewer.js?raw';
+import walker from './walk.js?raw';
 
 export interface PageOptions {
   /** The picture as an SVG element, fonts and pictures inside. */
   readonly svg: string;
   /** A packed chart, as an element that shows nothing. */
   readonly carried?: string | undefined;
+  /** Its questions, to be answered one at a time. */
+  readonly walk?: WalkThrough | undefined;
 }
 
 const WORDS = {
@@ -22,7 +26,22 @@ const WORDS = {
   print: 'Print',
   picture: 'Picture: + and - zoom, 0 shows all, arrows move it',
   list: 'The list',
+  answer: 'Answer question by question',
 } as const;
+
+const WALK_WORDS = {
+  outcome: 'The outcome',
+  comes: 'It comes to',
+  spent: 'spent on the way',
+  chance: 'chance',
+  costs: 'costs',
+  expected: 'Worth, when the best is chosen from here on:',
+  back: 'Back',
+  begin: 'From the start',
+} as const;
+
+/** Data in a page: what would end its element is written otherwise (HTML, 4.12.1.3). */
+const dataOf = (value: unknown) => JSON.stringify(value).replaceAll('<', '\\u003c');
 
 const STYLE = `:root{color-scheme:light}*{box-sizing:border-box}body{margin:0;height:100vh;display:grid;grid-template:auto minmax(0,1fr)/minmax(0,1fr) min(340px,38vw);font:15px/1.45 system-ui,sans-serif;color:#22302c;background:#fff}
 header{grid-column:1/3;display:flex;flex-wrap:wrap;gap:8px;align-items:center;padding:10px 16px;border-bottom:1px solid #d9d5c8}
@@ -32,6 +51,8 @@ button:hover{background:#f3f0e6}:focus-visible{outline:2px solid #5b2a4e;outline
 aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}aside p{margin:0 0 10px;color:#5d665f;font-size:13.5px}
 #outline ul{list-style:none;margin:0;padding-inline-start:18px}#outline>ul{padding-inline-start:0}#outline summary{cursor:pointer}
 #outline [data-of]{max-width:calc(100% - 1.4em);vertical-align:top;font:inherit;border:0;background:none;padding:1px 4px;min-height:24px;text-align:start;cursor:pointer}#outline [aria-current]{background:#f0e3ec}
+#walk{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#walk h2{font-size:19px;outline:0}#walk p{color:inherit;font-size:15px;margin:4px 0}#walk ol{list-style:none;margin:8px 0;padding:0}#walk li button{width:100%;min-height:40px;text-align:start;margin-bottom:6px}#walk small{color:#5d665f}#walk>button{margin-inline-end:6px}
+[data-asked]{outline:3px solid #b3412e;outline-offset:3px}
 [data-marked]{outline:3px solid #b3412e;outline-offset:3px}
 @media(max-width:700px){body{grid-template:auto 55vh auto/1fr;height:auto}header{grid-column:1}#view{border:0}}
 @media print{body{display:block;height:auto}header,aside{display:none}#view{overflow:visible;border:0}#view svg{position:static;transform:none!important;display:block}#view [style*="display: none"]{display:revert!important}}`;
@@ -53,7 +74,7 @@ function outline({ items }: Scene): string {
   return listOf(null);
 }
 
-export function pageOf(scene: Scene, { svg, carried }: PageOptions): string {
+export function pageOf(scene: Scene, { svg, carried, walk }: PageOptions): string {
   const size = `@page{size:${(scene.width / 72).toFixed(3)}in ${(scene.height / 72).toFixed(3)}in;margin:0}`;
   const title = escapeXml(scene.title);
   const button = (id: keyof typeof WORDS) => `<button type="button" id="${id}">${WORDS[id]}</button>`;
@@ -63,11 +84,12 @@ export function pageOf(scene: Scene, { svg, carried }: PageOptions): string {
 <meta name="description" content="${escapeXml(scene.description)}">
 <style>${STYLE}${size}</style></head>
 <body>
-<header><h1>${title}</h1><label>${WORDS.find} <input id="find" type="search" autocomplete="off"></label><span id="said" role="status" data-none="${WORDS.none}"></span>${button('further')}${button('closer')}${button('whole')}${button('print')}</header>
+<header><h1>${title}</h1><label>${WORDS.find} <input id="find" type="search" autocomplete="off"></label><span id="said" role="status" data-none="${WORDS.none}"></span>${button('further')}${button('closer')}${button('whole')}${button('print')}${walk ? `<button type="button" id="answer" aria-expanded="false" aria-controls="walk">${WORDS.answer}</button>` : ''}</header>
 <main id="view" tabindex="0" aria-label="${WORDS.picture}">${svg}</main>
-<aside aria-label="${WORDS.list}"><h2>${WORDS.list}</h2><p>${escapeXml(scene.description)}</p><nav id="outline" aria-label="${WORDS.list}">${outline(scene)}</nav></aside>
+<aside aria-label="${WORDS.list}">${walk ? '<section id="walk" hidden></section>' : ''}<h2>${WORDS.list}</h2><p>${escapeXml(scene.description)}</p><nav id="outline" aria-label="${WORDS.list}">${outline(scene)}</nav></aside>
 ${carried ? `<template>${carried}</template>` : ''}
-<script>${viewer}</script>
+${walk ? `<script type="application/json" id="walk-data">${dataOf({ ...walk, words: WALK_WORDS })}</script>` : ''}
+<script>${viewer}${walk ? walker : ''}</script>
 </body></html>
 `;
 }

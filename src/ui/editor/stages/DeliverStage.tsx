@@ -3,15 +3,15 @@ import { Fragment, useEffect, useId, useState } from 'react';
 import { DESCRIPTION_LIMIT } from '../../../core/chart';
 import { LISTS, type ListAs, PLACES, type Place } from '../../../core/in-documents';
 import { listFormats, XLSX } from '../../../core/list-formats';
-import { REVEALS, type RevealBy } from '../../../core/reveal';
+import type { RevealBy } from '../../../core/reveal';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { copyPicture, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
 import { printChart } from '../Print';
-import { Reveal } from '../reveal/Reveal';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
+import { InClass } from './InClass';
 
 const DPIS = ['96', '150', '300'] as const;
 type Dpi = (typeof DPIS)[number];
@@ -77,9 +77,7 @@ export function DeliverStage() {
   const [slides, setSlides] = useState<Slides>('page');
   const [place, setPlace] = useState<Place>('full');
   const [listAs, setListAs] = useState<ListAs>('none');
-  const scene = useEditor((state) => state.composition?.scene);
   const [by, setBy] = useState<RevealBy>('tier');
-  const [revealing, setRevealing] = useState(false);
   const [stepped, setStepped] = useState(false);
   const [bare, setBare] = useState(false);
   const [clear, setClear] = useState(false);
@@ -130,19 +128,6 @@ export function DeliverStage() {
           {busy === words.deliver.copy ? '...' : words.deliver.copy}
         </Button>
       </div>
-      <p className="text-[13px] text-quiet">{words.reveal.about}</p>
-      <div className="flex flex-wrap items-end gap-2 pb-2">
-        <Choices
-          legend={words.reveal.by}
-          value={by}
-          options={REVEALS.map((value) => ({ value, label: words.reveal.bys[value] }))}
-          onChoose={setBy}
-        />
-        <Button tone="strong" disabled={!scene || scene.items.length === 0} onClick={() => setRevealing(true)}>
-          {words.reveal.button}
-        </Button>
-      </div>
-      {revealing && scene && <Reveal scene={scene} by={by} onClose={() => setRevealing(false)} />}
       {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
       {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides, stepped ? by : undefined))}
       <div className="ps-[172px]">
@@ -197,6 +182,7 @@ export function DeliverStage() {
         <input type="checkbox" className="mt-1" checked={bare} onChange={(event) => setBare(event.target.checked)} />
         {words.deliver.leaveOut}
       </label>
+      <InClass by={by} onBy={setBy} />
       <Description />
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
       {[...once].map(([phrase, holding]) => (

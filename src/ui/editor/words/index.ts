@@ -1,5 +1,6 @@
 import type { Stage } from '../state/store';
 import * as arrange from './arrange';
+import * as inClass from './class';
 import { guide, keys } from './help';
 import * as list from './list';
 import * as style from './style';
@@ -9,6 +10,7 @@ export const words = {
   ...list,
   ...arrange,
   ...style,
+  ...inClass,
   keys,
   guide,
   stages: { list: 'List', arrange: 'Arrange', style: 'Style', check: 'Check', deliver: 'Deliver' } satisfies Record<
@@ -107,17 +109,6 @@ export const words = {
     nothing: 'Everything in the list is drawn.',
     make: (name: string) => `Draw as ${name.toLowerCase()}`,
     made: (name: string) => `Drawn as ${name.toLowerCase()} now.`,
-  },
-  reveal: {
-    button: 'Show step by step',
-    about: 'Over the whole screen, in front of people; arrows, space, a click or a clicker go on, Esc ends it.',
-    by: 'Step by step',
-    bys: { tier: 'Tiers', branch: 'Branches', item: 'Lines' },
-    label: 'The picture, step by step',
-    step: (at: number, of: number) => `${at} of ${of}`,
-    keys: 'arrows or space · Esc ends it',
-    said: (labels: readonly string[]) => labels.join('; '),
-    slides: 'One slide a step',
   },
   deliver: {
     picture: 'The picture',

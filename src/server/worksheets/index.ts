@@ -1,0 +1,37 @@
+/** Worksheets as files. */
+import type { Chart } from '../../core/chart';
+import type { Scene } from '../../core/scene';
+import type { Worksheet } from '../../core/worksheet';
+import { picturesIn } from '../item-pictures';
+import { pictureTypes, svgOf } from '../pictures';
+import { scenePng } from '../pictures/png';
+import { DPI } from '../pictures/types';
+import type { Who } from '../who';
+import { worksheetDocument } from './document';
+import { type WorksheetFileAsked, worksheetPdf } from './pdf';
+
+export type { WorksheetFileAsked } from './pdf';
+
+/** @param worksheet with a version at least */
+export async function worksheetFile(
+  who: Who,
+  chart: Chart,
+  worksheet: Worksheet,
+  type: typeof pictureTypes.pdf | typeof pictureTypes.docx,
+  asked: WorksheetFileAsked,
+): Promise<Uint8Array> {
+  const { versions } = worksheet;
+  const files = await picturesIn(who, versions[0]!.pictures);
+  if (type === pictureTypes.pdf) return worksheetPdf(worksheet, asked, files);
+  const drawn = async (scene: Scene) => ({
+    scene,
+    svg: await svgOf(who, scene, { outlined: true }),
+    png: await scenePng(scene, { dpi: DPI.document }, files),
+  });
+  const all = versions.map(async (version) => ({
+    version,
+    pictures: await Promise.all(version.pictures.map(drawn)),
+    keyPictures: asked.answers ? await Promise.all(version.keyPictures.map(drawn)) : [],
+  }));
+  return worksheetDocument(chart, worksheet, await Promise.all(all), asked);
+}
