@@ -32,3 +32,4 @@ export {
 } from './shapes';
 export { SLIDE_SIZES, type SlideSize, slidesOf } from './slides';
 export { filesOf, lettersOf, type Outlines, type PictureSource, sceneSvg, type TextMark } from './svg';
+export { wordsAt } from './words-at';

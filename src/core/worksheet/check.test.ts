@@ -32,7 +32,7 @@ describe('what was written, held against the answer', () => {
 
   it('capitals, spaces and a full stop are no mistakes', () => {
     expect(verdictOf('  sea   LAVENDER. ', 'Sea lavender')).toBe('right');
-    expect(verdictOf("Hart’s tongue", "Hart's tongue")).toBe('right');
+    expect(verdictOf('Hart’s tongue', "Hart's tongue")).toBe('right');
     expect(verdictOf('e\u0301tang', 'étang')).toBe('right');
     expect(verdictOf(' ', 'tide')).toBe('empty');
   });
@@ -54,11 +54,16 @@ describe('what was written, held against the answer', () => {
 
   it('a word with no more mistakes than are forgiven is never wrong by itself', () => {
     fc.assert(
-      fc.property(fc.stringMatching(/^[a-z]{4,20}$/), fc.nat(), fc.constantFrom('x', 'ß', 'ж'), (answer, at, letter) => {
-        const place = at % answer.length;
-        const put = answer.slice(0, place) + letter + answer.slice(place);
-        expect(verdictOf(put, answer)).toBe('near');
-      }),
+      fc.property(
+        fc.stringMatching(/^[a-z]{4,20}$/),
+        fc.nat(),
+        fc.constantFrom('x', 'ß', 'ж'),
+        (answer, at, letter) => {
+          const place = at % answer.length;
+          const put = answer.slice(0, place) + letter + answer.slice(place);
+          expect(verdictOf(put, answer)).toBe('near');
+        },
+      ),
     );
   });
 });

@@ -1,9 +1,8 @@
 /** Where in a picture the words stand that can be left blank. */
 import { type Chart, setsOf } from '../chart';
-import { edgeKey, type Mark, type Scene } from '../scene';
+import { edgeKey, type Mark, type Scene, wordsAt } from '../scene';
 import { type Fonts, plainOf } from '../text';
 import type { Blanking } from './asked';
-import { wordsAt } from './words-at';
 
 export type Sort = 'item' | 'link' | 'set';
 

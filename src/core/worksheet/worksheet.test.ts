@@ -5,9 +5,8 @@ import { fonts } from '../../../tests/support/fonts';
 import { readAs } from '../../../tests/support/kinds';
 import { outlineOf, parents } from '../../../tests/support/trees';
 import type { Chart } from '../chart';
-import { type Mark, marksOf, type Scene } from '../scene';
+import { type Mark, marksOf, type Scene, wordsAt } from '../scene';
 import type { WorksheetAsked } from './asked';
-import { wordsAt } from './words-at';
 import { worksheetOf } from './worksheet';
 
 const demo = (file: string) => readFileSync(`demo/${file}`, 'utf8');
@@ -27,7 +26,15 @@ const saidOn = ({ title: _, ...scene }: Scene): string =>
     description: scene.description,
   });
 
-const text = (words: string): Mark => ({ type: 'text', x: 0, y: 0, text: words, face: 'text-400', size: 10, fill: '#000000' });
+const text = (words: string): Mark => ({
+  type: 'text',
+  x: 0,
+  y: 0,
+  text: words,
+  face: 'text-400',
+  size: 10,
+  fill: '#000000',
+});
 
 describe('words among marks', () => {
   it('are found in one line, in several, and where a word was divided', () => {

@@ -22,8 +22,10 @@ async function withFields(bytes: Uint8Array, sheets: readonly { readonly name: s
     const again = names.get(name) ?? 0;
     names.set(name, again + 1);
     const own = form.createTextField(again === 0 ? name : `${name} again ${again}`);
-    own.acroField.dict.set(PDFName.of('TU'), PDFHexString.fromText(said));
     own.addToPage(page, { x, y: page.getHeight() - y - height, width, height, ...CLEAR });
+    // On the field and on what is seen of it: readers look at either.
+    for (const { dict } of [own.acroField, ...own.acroField.getWidgets()])
+      dict.set(PDFName.of('TU'), PDFHexString.fromText(said));
     own.setFontSize(Math.max(4, Math.min(TYPED, height * 0.8)));
     if (height > TYPED * 3) own.enableMultiline();
   };

@@ -119,6 +119,7 @@ export function slidesOf(scenes: readonly Scene[], options: SlidesOptions): Uint
       widthOf: options.widthOf,
       sizeOf: (file) => options.pictures.get(file),
       placing,
+      carried: options.carried !== undefined,
     });
     const noted = i === 0 && options.notes;
     part(`ppt/slides/slide${i + 1}.xml`, `${OWN}.slide+xml`, drawn.xml, [

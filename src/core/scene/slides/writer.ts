@@ -5,6 +5,7 @@ import type { TextMark } from '../svg';
 import { colourXml, type Theme } from './colours';
 import { strokeXml } from './connector';
 import { frameXml, type Outline, outlineOf } from './geometry';
+import { itemOfXml } from './item-of';
 import { boxOn, counter, type Placing, placedIn } from './units';
 import { type Point, sidesOf } from './ways';
 import { bodyXml, type Line, linesOf, reachOf, type WordsOptions } from './words';
@@ -16,6 +17,8 @@ export interface SlideOptions {
   readonly sizeOf: (file: string) => { readonly width: number; readonly height: number } | undefined;
   /** From the page to the slide. */
   readonly placing: Placing;
+  /** The chart is in the file: its shapes say which items they are. */
+  readonly carried?: boolean;
 }
 
 type PathMark = Extract<Mark, { type: 'path' }>;
@@ -218,7 +221,7 @@ export class SlideWriter {
     const id = this.next();
     const back = this.marks(before, placing, label);
     const main = outline
-      ? `<p:sp><p:nvSpPr><p:cNvPr id="${id}" name="${named(label)}" descr="${escapeAttribute(label)}"/><p:cNvSpPr/><p:nvPr/></p:nvSpPr><p:spPr>${frameXml(outline.frame)}${outline.xml(sites)}${this.fill(outlineMark as PathMark, tier)}${strokeXml(outlineMark as PathMark, placing.scale, this.options.theme)}</p:spPr>${bodyXml(own, outline.frame, placing, this.words)}</p:sp>`
+      ? `<p:sp><p:nvSpPr><p:cNvPr id="${id}" name="${named(label)}" descr="${escapeAttribute(label)}"${this.options.carried ? `>${itemOfXml(item.id)}</p:cNvPr>` : '/>'}<p:cNvSpPr/><p:nvPr/></p:nvSpPr><p:spPr>${frameXml(outline.frame)}${outline.xml(sites)}${this.fill(outlineMark as PathMark, tier)}${strokeXml(outlineMark as PathMark, placing.scale, this.options.theme)}</p:spPr>${bodyXml(own, outline.frame, placing, this.words)}</p:sp>`
       : '';
     const front = this.marks(rest, placing, label);
     if (back === '' && front === '') return { xml: main, id };

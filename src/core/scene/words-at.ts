@@ -1,5 +1,5 @@
 /** Where words stand among the marks that show them. */
-import type { Mark } from '../scene';
+import type { Mark } from './scene';
 
 const squeezed = (text: string) => text.replace(/[\s\u00ad]+/g, '');
 /** Lines of several scripts are drawn from left to right: the same letters, in another order. */
