@@ -1,5 +1,5 @@
 /** A picture shown step by step in front of people: what comes with each step, and the picture as it is then. */
-import { itemsUnder, pathThrough, type Scene, type SceneLink } from './scene';
+import { type Box, boxOf, grown, itemsUnder, movedScene, pathThrough, type Scene, type SceneLink } from './scene';
 
 /** By what it is shown: all of a tier at once, branch after branch, or line by line as the list has them. */
 export const REVEALS = ['tier', 'branch', 'item'] as const;
@@ -69,6 +69,30 @@ export function revealed(scene: Scene, shown: ReadonlySet<string>): Scene {
     return isWhole ? [link] : [];
   });
   return { ...scene, links, items: scene.items.filter(({ id }) => shown.has(id)) };
+}
+
+/** Round what is cut out of a picture, in points. */
+const ROUND = 6;
+
+/** Some items by themselves with the lines between them, on a page just as large. @returns undefined where none is there */
+export function cutOut(scene: Scene, ids: ReadonlySet<string>): Scene | undefined {
+  const part = revealed(scene, ids);
+  if (part.items.length === 0) return undefined;
+  const { x, y, scale } = scene.frame;
+  const boxes: Box[] = part.items.map(({ box }) => box);
+  for (const { edges = [] } of part.links)
+    for (const place of edges)
+      for (const [px, py] of scene.edges[place]!.points)
+        boxes.push({ x: x + px * scale, y: y + py * scale, width: 0, height: 0 });
+  const around = grown(boxOf(boxes), ROUND);
+  const bare = {
+    ...part,
+    page: [],
+    notes: [],
+    edges: scene.edges,
+    links: part.links.filter(({ key }) => key !== 'areas'),
+  };
+  return movedScene(bare, { x: -around.x, y: -around.y, scale: 1 }, around);
 }
 
 /** The picture at each step, the last one whole. */

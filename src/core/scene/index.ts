@@ -2,6 +2,7 @@ export { type SceneChange, sameMarks, sceneHearer, sceneTeller } from './changed
 export { type Move, movedScene } from './moved';
 export {
   type Box,
+  boxOf,
   edgeKey,
   grown,
   isTurned,

@@ -62,6 +62,14 @@ export interface Box {
 export const overlapping = (a: Box, b: Box): boolean =>
   a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 
+/** The smallest box round others. @param boxes at least one */
+export function boxOf(boxes: readonly Box[]): Box {
+  const least = (of: (box: Box) => number) =>
+    boxes.reduce((so, box) => Math.min(so, of(box)), Number.POSITIVE_INFINITY);
+  const [x, y] = [least((box) => box.x), least((box) => box.y)];
+  return { x, y, width: -least((box) => -box.x - box.width) - x, height: -least((box) => -box.y - box.height) - y };
+}
+
 /** A box with so much more on every side. */
 export const grown = ({ x, y, width, height }: Box, by: number): Box => ({
   x: x - by,

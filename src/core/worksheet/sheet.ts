@@ -2,7 +2,7 @@
 import { type Chart, isLeftwardChart } from '../chart';
 import { baseline, textMarks } from '../compose';
 import { type FaceId, inFont } from '../faces';
-import { type Box, grown, type Mark, movedScene, outlines, pathThrough, type Scene } from '../scene';
+import { type Box, boxOf, grown, type Mark, movedScene, outlines, pathThrough, type Scene } from '../scene';
 import { houseOnPage } from '../style';
 import { type Fonts, wrap } from '../text';
 import { blanked, type Field, type Lined } from './blanked';
@@ -87,10 +87,9 @@ export function seenOf({ picture, notes, page, width, height }: Scene, fonts: Fo
       const wide = fonts.width(mark.text, mark.face, mark.size);
       boxes.push({ x: mark.x - ROUND, y: mark.y - mark.size, width: wide + ROUND, height: mark.size * 1.4 });
     }
-  const left = Math.max(0, Math.min(...boxes.map(({ x }) => x)));
-  const top = Math.max(0, Math.min(...boxes.map(({ y }) => y)));
-  const right = Math.min(width, Math.max(...boxes.map((box) => box.x + box.width)));
-  const bottom = Math.min(height, Math.max(...boxes.map((box) => box.y + box.height)));
+  const all = boxOf(boxes);
+  const [left, top] = [Math.max(0, all.x), Math.max(0, all.y)];
+  const [right, bottom] = [Math.min(width, all.x + all.width), Math.min(height, all.y + all.height)];
   return { x: left, y: top, width: Math.max(1, right - left), height: Math.max(1, bottom - top) };
 }
 

@@ -324,6 +324,7 @@ function document() {
           inQuery('outlines', '1: the words of an SVG as shapes, which need no font'),
           inQuery('branch', 'Only what stands under this item, and itself; by name or id'),
           inQuery('downTo', 'Only the tiers down to this one, from 1', 'integer'),
+          inQuery('items', 'Only these items as they stand, and the lines between them; ids with commas between them'),
           inQuery('page', 'One page of a wall or a booklet, from 1; a PDF has them all', 'integer'),
           inQuery('save', '1: to be saved as a file'),
         ],

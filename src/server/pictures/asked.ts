@@ -16,6 +16,8 @@ export interface PictureAsked {
   readonly page: string | null;
   readonly branch: string | null;
   readonly downTo: string | null;
+  /** Only these items, as they stand. */
+  readonly items?: readonly string[] | undefined;
   /** A page for each step by which it is shown. */
   readonly steps?: RevealBy | undefined;
   /** How it stands in a document. */
@@ -59,6 +61,16 @@ const wrongValue = (field: string, message: string) =>
 
 /** Widths of pictures in a document that can be asked for, in centimetres. */
 const WIDE = { least: 1, most: 60 };
+
+/** Most items that a picture of some can be asked for. */
+const MOST_ITEMS = 500;
+
+function itemsAsked(items: string | null): readonly string[] | undefined {
+  if (items === null) return undefined;
+  const ids = items.split(',').filter((id) => id !== '');
+  if (ids.length >= 1 && ids.length <= MOST_ITEMS) return ids;
+  throw wrongValue('items', `items names 1 to ${MOST_ITEMS} items by their ids, commas between them.`);
+}
 
 function stepsAsked(steps: string | null): RevealBy | undefined {
   if (steps === null) return undefined;
@@ -114,6 +126,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   const steps =
     type === pictureTypes.pdf || type === pictureTypes.pptx ? stepsAsked(searchParams.get('steps')) : undefined;
   const text = type === pictureTypes.docx ? textAsked(searchParams) : undefined;
+  const items = itemsAsked(searchParams.get('items'));
   const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
   return {
     type,
@@ -121,19 +134,20 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     page,
     branch,
     downTo,
+    ...(items && { items }),
     save,
     outlined,
-    carrying: searchParams.get('data') !== 'none' && (save || inPages(type) || type === pictureTypes.html),
+    carrying: searchParams.get('data') !== 'none' && !items && (save || inPages(type) || type === pictureTypes.html),
     ...(slide && { slide }),
     ...(text && { text }),
     ...(steps && { steps }),
-    plain: svg && !outlined && !save && page === null && branch === null && downTo === null,
+    plain: svg && !items && !outlined && !save && page === null && branch === null && downTo === null,
   };
 }
 
 /** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
 export function tagOf(
-  { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps }: PictureAsked,
+  { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps, items }: PictureAsked,
   revision: number,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
@@ -149,6 +163,7 @@ export function tagOf(
     dots.cropped && 'crop',
     text && Object.values(text).join(' '),
     steps,
+    items?.join(),
   ]
     .map((asked) => asked || '')
     .join(' ');

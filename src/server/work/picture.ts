@@ -1,16 +1,25 @@
 import { compose } from '../../core/compose';
-import { revealScenes } from '../../core/reveal';
+import { cutOut, revealScenes } from '../../core/reveal';
+import type { Scene } from '../../core/scene';
 import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
 import { getChart } from '../charts';
-import { type Handler, json, paramOf } from '../http';
+import { ApiError, type Handler, json, paramOf } from '../http';
 import { kindFor } from '../lists';
 import { fonts, inPages, picture } from '../pictures';
 import { pictureAsked, tagOf } from '../pictures/asked';
 
+/** @throws 422 where none of the items is in the picture */
+function someOf(scene: Scene, items: readonly string[]): Scene {
+  const part = cutOut(scene, new Set(items));
+  if (part) return part;
+  const message = 'None of these items is in the picture.';
+  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'items' }]);
+}
+
 /** A stored chart as a picture, or as its figures. */
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
-  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps } = asked;
+  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps, items } = asked;
   const stored = await getChart(who, paramOf(context, 'id'));
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
@@ -21,9 +30,11 @@ export const pictureRequest: Handler = async (context, who) => {
       : await picture(
           who,
           pageAsked(
-            steps
-              ? revealScenes(composed().scene, steps)
-              : scenesOf(chart, page !== null || inPages(type), () => composed().scene),
+            items
+              ? [someOf(composed().scene, items)]
+              : steps
+                ? revealScenes(composed().scene, steps)
+                : scenesOf(chart, page !== null || inPages(type), () => composed().scene),
             page,
           ),
           type,

@@ -1,8 +1,13 @@
 /** Files of the chart and its picture on the clipboard, made on the server from what is saved. */
+import { branchOf, treeOf } from '../../core/chart';
+import { COPIES, copied } from '../../core/copied';
 import type { ListAs, Place } from '../../core/in-documents';
 import type { RevealBy } from '../../core/reveal';
+import { kindFor } from '../shared/fields';
 import { saveFile } from '../shared/save-file';
-import { flush, say, useEditor } from './state/store';
+import { branchesCopied } from './list/clipboard';
+import { topmost } from './list/lines';
+import { flush, say, selection, useEditor } from './state/store';
 import { words } from './words';
 
 const nameOf = (file: Response) =>
@@ -29,20 +34,66 @@ async function deliver(address: string, request: RequestInit = {}): Promise<void
   else say(words.deliver.failed(file ? await whyNot(file) : words.deliver.unsaved));
 }
 
-/** The picture into the clipboard: asked for within the click, as browsers demand, and kept once it is made. */
-export async function copyPicture(dpi: string): Promise<void> {
-  const picture = (async () => {
-    if (!(await flush())) throw new Error(words.deliver.unsaved);
-    const file = await fetch(`/api/charts/${useEditor.getState().id}/picture?as=png&dpi=${dpi}`);
-    if (!file.ok) throw new Error(await whyNot(file));
-    return file.blob();
-  })();
+/** A file of the chart as it is saved. */
+async function fetched(address: string): Promise<Blob> {
+  if (!(await flush())) throw new Error(words.deliver.unsaved);
+  const file = await fetch(`/api/charts/${useEditor.getState().id}/${address}`);
+  if (!file.ok) throw new Error(await whyNot(file));
+  return file.blob();
+}
+
+/** Onto the clipboard: asked for within the click, as browsers demand, and kept once it is made. */
+async function copy(parts: Record<string, Promise<Blob> | Blob | string>, said: string): Promise<void> {
+  const held = Object.entries(parts).map(([type, part]): [string, Promise<Blob> | Blob] => [
+    type,
+    typeof part === 'string' ? new Blob([part], { type }) : part,
+  ]);
   try {
-    await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture })]);
-    say(words.deliver.copied);
+    await navigator.clipboard.write([new ClipboardItem(Object.fromEntries(held))]);
+    say(said);
   } catch (error) {
+    // Those that were not waited for have nobody else to hear of it.
+    for (const [, part] of held) void Promise.resolve(part).catch(() => undefined);
     say(words.deliver.failed((error as Error).message));
   }
+}
+
+/** What can be put on the clipboard. */
+export const COPYING = ['picture', 'svg', ...COPIES] as const;
+export type Copying = (typeof COPYING)[number];
+
+export function copyAs(what: Copying, dpi: string): Promise<void> {
+  if (what === 'picture') return copy({ 'image/png': fetched(`picture?as=png&dpi=${dpi}`) }, words.deliver.copied);
+  if (what === 'svg') {
+    const text = fetched('picture?as=svg').then(async (svg) => new Blob([await svg.text()], { type: 'text/plain' }));
+    return copy({ 'text/plain': text }, words.deliver.copiedList);
+  }
+  const { chart } = useEditor.getState();
+  const { plain, html } = copied(kindFor(chart.kind), chart, what);
+  return copy({ 'text/plain': plain, ...(html && { 'text/html': html }) }, words.deliver.copiedList);
+}
+
+/** Dots an inch of what is copied from the sheet: sharp on paper. */
+const SHARP = 220;
+/** As many can be named in an address. */
+const MOST_NAMED = 300;
+
+/** What is selected, with what stands under it, as a picture and as its list; all of the chart where nothing is. */
+export function copySelection(): Promise<void> {
+  const state = useEditor.getState();
+  const { chart } = state;
+  const chosen = selection(state);
+  const tops = chosen.length > 0 ? topmost(chart, chosen) : treeOf(chart.items).childrenOf(null);
+  if (tops.length === 0) return Promise.resolve();
+  const tree = treeOf(chart.items);
+  const ids = tops.flatMap((id) => branchOf(tree, id));
+  const { plain, html } = branchesCopied(chart, tops);
+  const only = chosen.length === 0 ? '' : `&items=${ids.join(',')}`;
+  const picture = only === '' || ids.length <= MOST_NAMED ? fetched(`picture?as=png&dpi=${SHARP}${only}`) : undefined;
+  return copy(
+    { 'text/plain': plain, 'text/html': html, ...(picture && { 'image/png': picture }) },
+    words.deliver.copiedLines(ids.length),
+  );
 }
 
 /** Size of slides: that of the pages, or one that projectors have. */

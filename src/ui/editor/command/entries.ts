@@ -5,7 +5,7 @@ import { listFormats, XLSX } from '../../../core/list-formats';
 import { mended } from '../../../core/mend';
 import { itemName, kindFor } from '../../shared/fields';
 import { mirror } from '../actions';
-import { copyPicture, deliverFile, fileAddress } from '../deliver';
+import { copyAs, deliverFile, fileAddress } from '../deliver';
 import { linesTo } from '../line-by-hand';
 import { printChart } from '../Print';
 import {
@@ -150,7 +150,7 @@ function deliverEntries(chart: Chart): Entry[] {
       where: words.stages.deliver,
       also: 'clipboard',
       done: true,
-      run: () => void copyPicture(PICTURE_DPI),
+      run: () => void copyAs('picture', PICTURE_DPI),
     },
     file(XLSX.label, fileAddress.list('xlsx'), 'list'),
     ...Object.entries(listFormats(kindFor(chart.kind))).map(([format, { label }]) =>

@@ -7,7 +7,7 @@ import { folded as plain } from '../../../core/list';
 import { readWorker } from '../../shared/composer';
 import { change, choose, focusLine, focusRow, fold, say, select, selection, useEditor } from '../state/store';
 import { words } from '../words';
-import { between, type Clipped, clipped, copyLines, OWN, pastedLines } from './clipboard';
+import { between, type Clipped, clipped, copyLines, ownLines, pastedLines } from './clipboard';
 import { Line, ROW_HEIGHT } from './Line';
 import { levelKeys, useLeftward } from './leftward';
 import {
@@ -217,7 +217,7 @@ export function Outline({ onPaste }: { onPaste: (text: string) => void }) {
     const html = event.clipboardData.getData('text/html');
     const plainText = event.clipboardData.getData('text/plain');
     // A document keeps the levels of its lists in its own form only.
-    if (/<(table|li)[\s>]|mso-list:/i.test(html) && !event.clipboardData.types.includes(OWN)) {
+    if (/<(table|li)[\s>]|mso-list:/i.test(html) && ownLines(event.clipboardData) === '') {
       void readWorker()
         .html(html)
         .then((text) => onPaste(text ?? plainText));

@@ -1,7 +1,9 @@
 /** Branches on the clipboard: as indented text for other programs, complete for our own. */
 import { branchOf, type Chart, treeOf, walk } from '../../../core/chart';
+import { copied } from '../../../core/copied';
 import { listAsJson } from '../../../core/list';
 import { outlineText } from '../../../core/list-formats';
+import { escapeAttribute } from '../../../core/xml';
 import { readWorker } from '../../shared/composer';
 import { kindFor } from '../../shared/fields';
 import { topmost } from './lines';
@@ -37,6 +39,26 @@ function cutOut(chart: Chart, ids: readonly string[]): Chart {
   return { ...chart, items, links, sets, arrangement: {} };
 }
 
+/** Whole lines that travel in an attribute: what is put on the clipboard later than at once has no types of its own. */
+const CARRIED = 'data-dendrotax-list';
+
+/** Branches as words, as a list in HTML, and the lines they are, whole, in it. */
+export function branchesCopied(chart: Chart, ids: readonly string[]): { plain: string; html: string } {
+  const part = cutOut(chart, ids);
+  const { plain, html = '' } = copied(kindFor(chart.kind), part, 'bullets');
+  const whole = escapeAttribute(JSON.stringify(listAsJson(part)));
+  return { plain, html: `<div ${CARRIED}="${whole}">${html}</div>` };
+}
+
+/** Lines of ours on the clipboard; empty where there are none. */
+export function ownLines(data: DataTransfer): string {
+  const own = data.getData(OWN);
+  const html = own === '' ? data.getData('text/html') : '';
+  if (!html.includes(CARRIED)) return own;
+  // Read as a document that runs nothing and fetches nothing.
+  return new DOMParser().parseFromString(html, 'text/html').querySelector(`[${CARRIED}]`)?.getAttribute(CARRIED) ?? '';
+}
+
 export function copyLines(data: DataTransfer, chart: Chart, ids: readonly string[]): void {
   const part = cutOut(chart, ids);
   data.setData('text/plain', outlineText(kindFor(chart.kind), part));
@@ -55,7 +77,7 @@ export interface Clipped {
   readonly own: string;
   readonly text: string;
 }
-export const clipped = (data: DataTransfer): Clipped => ({ own: data.getData(OWN), text: data.getData('text/plain') });
+export const clipped = (data: DataTransfer): Clipped => ({ own: ownLines(data), text: data.getData('text/plain') });
 
 /**
  * What is on the clipboard as lines; undefined where it is none, or where somebody should look first. It is read away

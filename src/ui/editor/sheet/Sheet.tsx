@@ -7,6 +7,7 @@ import { FirstPicture } from '../../shared/FirstPicture';
 import { itemName } from '../../shared/fields';
 import { SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
+import { copySelection } from '../deliver';
 import { edgeOf, freeLine, lineOf } from '../line-by-hand';
 import { addAt, additionFor, remove } from '../list/lines';
 import { bringPicture, pictureAmong } from '../pictures';
@@ -180,6 +181,10 @@ export function Sheet({ waiting }: { waiting: string | undefined }) {
             aria-label={scene ? `${scene.title}. ${firstSentence(scene.description)}` : words.composing}
             aria-activedescendant={chosen ? `item-${chosen.id}` : undefined}
             onKeyDown={key}
+            onCopy={(event) => {
+              event.preventDefault();
+              void copySelection();
+            }}
             onPointerDown={(event) => {
               byKey.current = false;
               if (event.button === 2) return;

@@ -5,9 +5,9 @@ import { LISTS, type ListAs, PLACES, type Place } from '../../../core/in-documen
 import { listFormats, XLSX } from '../../../core/list-formats';
 import type { RevealBy } from '../../../core/reveal';
 import { readWorker } from '../../shared/composer';
-import { Button, Choices } from '../../shared/controls';
+import { Button, Choices, Select } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import { copyPicture, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
+import { COPYING, type Copying, copyAs, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
 import { printChart } from '../Print';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
@@ -70,6 +70,7 @@ export function DeliverStage() {
   const away = useEditor((state) => state.save === 'away');
   const page = useEditor((state) => state.composition?.page);
   const kind = useEditor((state) => kindFor(state.chart.kind));
+  const [copying, setCopying] = useState<Copying>('picture');
   const [dpi, setDpi] = useState<Dpi>('150');
   const [busy, setBusy] = useState<string | null>(null);
   const [outlines, setOutlines] = useState(false);
@@ -123,10 +124,16 @@ export function DeliverStage() {
           tone="strong"
           title={words.deliver.copyAbout}
           disabled={busy !== null}
-          onClick={() => void work(words.deliver.copy, copyPicture(dpi))}
+          onClick={() => void work(words.deliver.copy, copyAs(copying, dpi))}
         >
           {busy === words.deliver.copy ? '...' : words.deliver.copy}
         </Button>
+        <Select
+          label={words.deliver.copyWhat}
+          value={copying}
+          options={COPYING.map((value) => ({ value, label: words.deliver.copying[value] }))}
+          onChange={setCopying}
+        />
       </div>
       {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
       {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides, stepped ? by : undefined))}

@@ -46,7 +46,14 @@ export const keys = {
       ['-, +', 'Fold and unfold the branch'],
       ['Ctrl and arrows', 'Move one box by hand'],
       ['Delete, Shift Delete', 'Remove the line, or its branch'],
+      ['Ctrl C', 'Copy the branch that is selected, as a picture and as its list'],
       ['Esc', 'Select nothing'],
+    ],
+    reveal: [
+      ['→, Space or Page down', 'The next step'],
+      ['←, Backspace or Page up', 'One step back'],
+      ['Home, End', 'The first step, the whole'],
+      ['Esc', 'End it'],
     ],
     rail: [
       ['Arrows', 'Walk the tiers'],
@@ -59,6 +66,7 @@ export const keys = {
     outline: 'In the outline',
     table: 'In the table',
     sheet: 'On the sheet',
+    reveal: 'Shown step by step',
     rail: 'On the tier rail',
   },
   adds: (kind: string) => `Add in a chart of this kind (${kind.toLowerCase()})`,
