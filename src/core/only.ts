@@ -1,6 +1,6 @@
 /** Part of a chart as a chart: one branch, or its upper tiers. The chart itself stays whole. */
 import { branchOf, type Chart, type Item, treeOf, walk } from './chart';
-import type { Kind } from './kinds';
+import type { KindOnPage } from './kinds';
 
 export interface PartShown {
   /** Item at the top of what is shown. */
@@ -32,7 +32,7 @@ function keeping(chart: Chart, items: Readonly<Record<string, Item>>): Chart {
 }
 
 /** @param kind says which tier an item is on */
-export function onlyPart(kind: Kind, chart: Chart, { branch, downTo }: PartShown): Chart {
+export function onlyPart(kind: KindOnPage, chart: Chart, { branch, downTo }: PartShown): Chart {
   let shown = chart;
   if (branch !== undefined && Object.hasOwn(chart.items, branch)) {
     const within = branchOf(treeOf(chart.items), branch).map((id): [string, Item] => {

@@ -1,5 +1,6 @@
 /** The API described, from the schemas that check it. */
 import { z } from 'zod';
+import { BUNDLE_FORMS } from '../../core/bundle';
 import { kinds } from '../../core/kinds';
 import { pictureTypes } from '../pictures/types';
 import { version } from '../version';
@@ -284,6 +285,26 @@ function document() {
               content: { ...content(schemas.worksheetAnswer), 'application/pdf': file, [pictureTypes.docx]: file },
             },
             ...usual,
+          },
+        },
+      },
+      '/api/charts/{id}/bundle': {
+        parameters: [
+          id,
+          inQuery('forms', `Some of ${BUNDLE_FORMS.join(', ')}, with commas between them`),
+          inQuery('parts', 'whole, branches (each main branch by itself) or both; lists are of the whole chart'),
+          inQuery('data', 'none: the chart is left out of the files'),
+          inQuery('plan', '1: says which files they would be, and where each is had'),
+        ],
+        get: {
+          summary: 'Many files at once, as one archive',
+          responses: {
+            200: {
+              description: 'The archive, or the plan',
+              content: { 'application/zip': file, ...content(schemas.bundleAnswer) },
+            },
+            404: usual[404],
+            422: usual[422],
           },
         },
       },

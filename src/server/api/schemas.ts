@@ -126,6 +126,10 @@ export const worksheetAnswer = z.object({
   ),
 });
 
+export const bundleAnswer = z.object({
+  files: z.array(z.object({ name: z.string(), address: z.string().describe('Under the address of the chart') })),
+});
+
 export const composeRequest = z.object({
   kind: kind.optional().describe('Recognised from the list where absent'),
   list,

@@ -1,14 +1,13 @@
 /** Pictures of scenes as files. */
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { splitGraphemes } from 'unicode-segmenter/grapheme';
 import type { Chart } from '../../core/chart';
 import { type FaceId, fontName } from '../../core/faces';
+import { fileName } from '../../core/file-name';
 import type { DocumentAsked } from '../../core/in-documents';
 import { outlineText } from '../../core/list-formats';
 import { carryingPart, carryingXml, carryingXmp, officeWith, pngWith } from '../../core/packed';
 import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
-import { drawnOf } from '../../core/text';
 import { walkThroughOf } from '../../core/walk-through';
 import { dataUri, packedChart, picturesIn } from '../item-pictures';
 import { kindFor } from '../lists';
@@ -22,16 +21,6 @@ import { DPI, type PictureType, pictureTypes } from './types';
 
 export { fontBytes, fonts, fontWith } from './fonts';
 export { DPI, inPages, type PictureType, pictureTypes } from './types';
-
-/** A file name from a title: words kept, what file systems refuse left out. */
-const fileName = (title: string, ending: string) => {
-  const words = drawnOf(title.replace(/\p{Surrogate}/gu, '\ufffd'))
-    .replace(/[\\/:*?"<>|\p{Cc}]+/gu, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
-  return `${[...splitGraphemes(words)].slice(0, MOST_LETTERS).join('').trim() || 'chart'}.${ending}`;
-};
-const MOST_LETTERS = 80;
 
 export const disposition = (title: string, ending: string, save: boolean): string => {
   const name = fileName(title, ending);

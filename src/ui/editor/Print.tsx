@@ -2,6 +2,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
+import type { Chart } from '../../core/chart';
 import type { Scene } from '../../core/scene';
 import { composingWorker } from '../shared/compose-worker';
 import { SceneView } from '../shared/SceneView';
@@ -10,16 +11,35 @@ import { words } from './words';
 
 const worker = composingWorker();
 
+const isOnOne = ({ page: { over } }: Chart) => over === undefined || over === 'one';
+
+/** The pages of a chart that goes over several, once they are made. */
+let made: { readonly chart: Chart; readonly pages: readonly Scene[] } | undefined;
+
 /** The pages that the chart goes over. */
 async function pagesNow(): Promise<readonly Scene[]> {
   const { chart, composition } = useEditor.getState();
-  const { over } = chart.page;
-  if ((over === undefined || over === 'one') && composition) return [composition.scene];
+  if (isOnOne(chart) && composition) return [composition.scene];
+  if (made?.chart === chart) return made.pages;
   const { scenes } = await worker.remote().pages(
     chart,
     proxy(() => undefined),
   );
+  made = { chart, pages: scenes };
   return scenes;
+}
+
+/** Until nothing has changed for so long, in ms, the pages of a wall or a booklet are not made. */
+const AT_REST = 1_500;
+
+/** Makes the pages of a chart that goes over several beforehand: the browser's menu gives no time to do so. */
+function useMadeBefore(): void {
+  const chart = useEditor((state) => state.chart);
+  useEffect(() => {
+    if (isOnOne(chart)) return;
+    const timer = setTimeout(() => void pagesNow().catch(() => undefined), AT_REST);
+    return () => clearTimeout(timer);
+  }, [chart]);
 }
 
 /** Prints the chart with the browser's dialog. */
@@ -52,15 +72,17 @@ function pageSizes(sizes: readonly string[]): CSSStyleSheet {
 export function Print() {
   const [pages, setPages] = useState<readonly Scene[]>([]);
   const ready = useRef(false);
+  useMadeBefore();
   useEffect(() => {
     const take = (event: Event) => {
       ready.current = true;
       flushSync(() => setPages((event as CustomEvent<readonly Scene[]>).detail));
     };
-    // Printed from the browser's menu there is no time to make other pages than the one that is seen.
+    // Printed from the browser's menu there is no time to make other pages than those that are there.
     const before = () => {
-      const scene = useEditor.getState().composition?.scene;
-      if (!ready.current && scene) flushSync(() => setPages([scene]));
+      const { chart, composition } = useEditor.getState();
+      const there = made?.chart === chart ? made.pages : composition && [composition.scene];
+      if (!ready.current && there) flushSync(() => setPages(there));
     };
     const after = () => {
       ready.current = false;

@@ -35,9 +35,9 @@ async function deliver(address: string, request: RequestInit = {}): Promise<void
 }
 
 /** A file of the chart as it is saved. */
-async function fetched(address: string): Promise<Blob> {
+export async function fetchedFile(address: string, signal?: AbortSignal): Promise<Blob> {
   if (!(await flush())) throw new Error(words.deliver.unsaved);
-  const file = await fetch(`/api/charts/${useEditor.getState().id}/${address}`);
+  const file = await fetch(`/api/charts/${useEditor.getState().id}/${address}`, signal ? { signal } : {});
   if (!file.ok) throw new Error(await whyNot(file));
   return file.blob();
 }
@@ -62,10 +62,13 @@ async function copy(parts: Record<string, Promise<Blob> | Blob | string>, said: 
 export const COPYING = ['picture', 'svg', ...COPIES] as const;
 export type Copying = (typeof COPYING)[number];
 
-export function copyAs(what: Copying, dpi: string): Promise<void> {
-  if (what === 'picture') return copy({ 'image/png': fetched(`picture?as=png&dpi=${dpi}`) }, words.deliver.copied);
+export function copyAs(what: Copying, dpi: string, part: Part = {}): Promise<void> {
+  if (what === 'picture')
+    return copy({ 'image/png': fetchedFile(ofPart(`picture?as=png&dpi=${dpi}`, part)) }, words.deliver.copied);
   if (what === 'svg') {
-    const text = fetched('picture?as=svg').then(async (svg) => new Blob([await svg.text()], { type: 'text/plain' }));
+    const text = fetchedFile(ofPart('picture?as=svg', part)).then(
+      async (svg) => new Blob([await svg.text()], { type: 'text/plain' }),
+    );
     return copy({ 'text/plain': text }, words.deliver.copiedList);
   }
   const { chart } = useEditor.getState();
@@ -89,7 +92,8 @@ export function copySelection(): Promise<void> {
   const ids = tops.flatMap((id) => branchOf(tree, id));
   const { plain, html } = branchesCopied(chart, tops);
   const only = chosen.length === 0 ? '' : `&items=${ids.join(',')}`;
-  const picture = only === '' || ids.length <= MOST_NAMED ? fetched(`picture?as=png&dpi=${SHARP}${only}`) : undefined;
+  const picture =
+    only === '' || ids.length <= MOST_NAMED ? fetchedFile(`picture?as=png&dpi=${SHARP}${only}`) : undefined;
   return copy(
     { 'text/plain': plain, 'text/html': html, ...(picture && { 'image/png': picture }) },
     words.deliver.copiedLines(ids.length),
@@ -102,6 +106,18 @@ export type Slides = (typeof SLIDES)[number];
 
 /** An address for a file with nothing of the chart inside but what is seen. */
 export const withoutChart = (address: string): string => `${address}&data=none`;
+
+/** Part of the chart that files show: a branch by its item, the tiers down to one. */
+export interface Part {
+  readonly branch?: string;
+  readonly downTo?: number;
+}
+
+/** An address for a picture of a part. */
+export const ofPart = (address: string, { branch, downTo }: Part): string =>
+  address +
+  (branch === undefined ? '' : `&branch=${encodeURIComponent(branch)}`) +
+  (downTo === undefined ? '' : `&downTo=${downTo}`);
 
 export const fileAddress = {
   docx: (place: Place = 'full', list: ListAs = 'none') => `picture?as=docx&place=${place}&list=${list}&save=1`,

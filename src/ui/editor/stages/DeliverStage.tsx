@@ -7,11 +7,25 @@ import type { RevealBy } from '../../../core/reveal';
 import { readWorker } from '../../shared/composer';
 import { Button, Choices, Select } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
-import { COPYING, type Copying, copyAs, deliverFile, fileAddress, SLIDES, type Slides, withoutChart } from '../deliver';
+import {
+  COPYING,
+  type Copying,
+  copyAs,
+  deliverFile,
+  fileAddress,
+  ofPart,
+  type Part,
+  SLIDES,
+  type Slides,
+  withoutChart,
+} from '../deliver';
 import { printChart } from '../Print';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
+import { Bundle } from './Bundle';
+import { DragOut } from './DragOut';
 import { InClass } from './InClass';
+import { PartChoice } from './PartChoice';
 
 const DPIS = ['96', '150', '300'] as const;
 type Dpi = (typeof DPIS)[number];
@@ -85,6 +99,13 @@ export function DeliverStage() {
   const [cropped, setCropped] = useState(false);
   const cut = { clear, cropped };
 
+  const [part, setPart] = useState<Part>({});
+  /** The address of a file as the choices for all files have it; lists are of the whole chart. */
+  const asked = (address: string) => {
+    const own = address.startsWith('picture') ? ofPart(address, part) : address;
+    return bare ? withoutChart(own) : own;
+  };
+
   const work = async (name: string, doing: Promise<void>) => {
     setBusy(name);
     await doing;
@@ -96,7 +117,7 @@ export function DeliverStage() {
         tone="strong"
         className="w-40 flex-none justify-center"
         disabled={busy !== null}
-        onClick={() => void work(name, deliverFile(bare ? withoutChart(address) : address))}
+        onClick={() => void work(name, deliverFile(asked(address)))}
       >
         {busy === name ? '...' : name}
       </Button>
@@ -124,7 +145,7 @@ export function DeliverStage() {
           tone="strong"
           title={words.deliver.copyAbout}
           disabled={busy !== null}
-          onClick={() => void work(words.deliver.copy, copyAs(copying, dpi))}
+          onClick={() => void work(words.deliver.copy, copyAs(copying, dpi, part))}
         >
           {busy === words.deliver.copy ? '...' : words.deliver.copy}
         </Button>
@@ -135,9 +156,11 @@ export function DeliverStage() {
           onChange={setCopying}
         />
       </div>
+      <PartChoice part={part} onPart={setPart} />
+      <DragOut address={asked(fileAddress.dots('png', dpi, cut))} />
       {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
       {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides, stepped ? by : undefined))}
-      <div className="ps-[172px]">
+      <div className="ps-3">
         <Choices
           legend={words.deliver.slides}
           value={slides}
@@ -147,7 +170,7 @@ export function DeliverStage() {
       </div>
       <Tick label={words.reveal.slides} checked={stepped} onTick={setStepped} />
       {row(words.deliver.docx, words.deliver.docxAbout, fileAddress.docx(place, listAs))}
-      <div className="ps-[172px]">
+      <div className="ps-3">
         <Choices
           legend={words.deliver.place}
           value={place}
@@ -163,7 +186,7 @@ export function DeliverStage() {
       </div>
       {row(words.deliver.html, words.deliver.htmlAbout, fileAddress.html())}
       {row(words.deliver.png, words.deliver.pngAbout, fileAddress.dots('png', dpi, cut))}
-      <div className="pl-[172px]">
+      <div className="ps-3">
         <Choices
           legend={words.deliver.dpi}
           value={dpi}
@@ -189,7 +212,8 @@ export function DeliverStage() {
         <input type="checkbox" className="mt-1" checked={bare} onChange={(event) => setBare(event.target.checked)} />
         {words.deliver.leaveOut}
       </label>
-      <InClass by={by} onBy={setBy} />
+      <Bundle bare={bare} />
+      <InClass by={by} onBy={setBy} part={part} />
       <Description />
       <h3 className="pt-4 font-semibold">{words.deliver.list}</h3>
       {[...once].map(([phrase, holding]) => (
@@ -258,7 +282,7 @@ function Description() {
 /** A choice about the file in the row above it. */
 function Tick({ label, checked, onTick }: { label: string; checked: boolean; onTick: (checked: boolean) => void }) {
   return (
-    <label className="flex items-start gap-2 ps-[172px] pb-1 text-[13px]">
+    <label className="flex items-start gap-2 ps-3 pb-1 text-[13px]">
       <input type="checkbox" className="mt-1" checked={checked} onChange={(event) => onTick(event.target.checked)} />
       {label}
     </label>

@@ -7,6 +7,7 @@ import { composeWorker } from '../../shared/composer';
 import { Button, Choices } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { later } from '../../shared/later';
+import type { Part } from '../deliver';
 import { Reveal } from '../reveal/Reveal';
 import { say, useEditor } from '../state/store';
 import { words } from '../words';
@@ -16,7 +17,7 @@ const WalkDialog = later(() => import('../../walk/WalkDialog').then((part) => pa
 
 type Shown = 'reveal' | 'worksheet' | { readonly scene: Scene; readonly walk: WalkThrough };
 
-export function InClass({ by, onBy }: { by: RevealBy; onBy: (by: RevealBy) => void }) {
+export function InClass({ by, onBy, part }: { by: RevealBy; onBy: (by: RevealBy) => void; part: Part }) {
   const id = useEditor((state) => state.id);
   const chart = useEditor((state) => state.chart);
   const scene = useEditor((state) => state.composition?.scene);
@@ -68,7 +69,7 @@ export function InClass({ by, onBy }: { by: RevealBy; onBy: (by: RevealBy) => vo
         </>
       )}
       {scene && shown === 'reveal' && <Reveal scene={scene} by={by} onClose={close} />}
-      {shown === 'worksheet' && <WorksheetDialog onClose={close} />}
+      {shown === 'worksheet' && <WorksheetDialog part={part} onClose={close} />}
       {shown !== null && typeof shown === 'object' && <WalkDialog {...shown} onClose={close} />}
     </>
   );

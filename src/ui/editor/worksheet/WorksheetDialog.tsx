@@ -1,13 +1,14 @@
 /** A worksheet made of the chart: what is left blank is chosen on the left, its pages are on the right. */
 import { useEffect, useId, useMemo, useState } from 'react';
-import { setsOf } from '../../../core/chart';
+import { type Chart, setsOf } from '../../../core/chart';
+import { onlyPart } from '../../../core/only';
 import { type Worksheet, type WorksheetVersion, WRITE_WHERE } from '../../../core/worksheet';
 import { WORKSHEET_LIMITS } from '../../../core/worksheet/asked';
 import { composeWorker } from '../../shared/composer';
 import { Button, Choices, NumberField, Row, Tick } from '../../shared/controls';
 import { Dialog } from '../../shared/Dialog';
 import { kindFor } from '../../shared/fields';
-import { deliverMade } from '../deliver';
+import { deliverMade, ofPart, type Part } from '../deliver';
 import { useEditor, useSelection } from '../state/store';
 import { words } from '../words';
 import { askedOf, type Settings, settings0 } from './asked';
@@ -19,8 +20,11 @@ const PAUSE = 150;
 type Made = { readonly worksheet: Worksheet } | { readonly failed: string };
 
 /** The worksheet as it is asked for now, drawn a moment after the last choice. */
-function useMade(settings: Settings, selection: readonly string[]): { made: Made | null; waiting: boolean } {
-  const chart = useEditor((state) => state.chart);
+function useMade(
+  chart: Chart,
+  settings: Settings,
+  selection: readonly string[],
+): { made: Made | null; waiting: boolean } {
   const [made, setMade] = useState<Made | null>(null);
   const [waiting, setWaiting] = useState(true);
   useEffect(() => {
@@ -48,16 +52,28 @@ function useMade(settings: Settings, selection: readonly string[]): { made: Made
   return { made, waiting };
 }
 
-export function WorksheetDialog({ onClose }: { onClose: () => void }) {
+/** Tiers of what is shown: those of a branch by itself are others. */
+function tiersOf(chart: Chart): { tier: number; name: string; count: number }[] {
+  const kind = kindFor(chart.kind);
+  const structure = kind.structure(chart);
+  return Array.from({ length: structure.tiers }, (_, i) => ({
+    tier: i + 1,
+    name: chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1),
+    count: structure.order.filter((id) => structure.tierOf.get(id) === i + 1).length,
+  }));
+}
+
+export function WorksheetDialog({ part, onClose }: { part: Part; onClose: () => void }) {
   const scene = useEditor((state) => state.composition?.scene);
-  const chart = useEditor((state) => state.chart);
+  const whole = useEditor((state) => state.chart);
+  const chart = useMemo(() => onlyPart(kindFor(whole.kind), whole, part), [whole, part]);
   const selection = useSelection();
-  const bands = useMemo(() => scene?.bands ?? [], [scene]);
+  const bands = useMemo(() => tiersOf(chart), [chart]);
   const hasSets = setsOf(chart).length > 0;
   const worded = scene?.edges.some(({ label }) => label !== '') ?? false;
   const [settings, setSettings] = useState(() => settings0({ worded, tiers: bands.length, sets: hasSets }));
   const set = (some: Partial<Settings>) => setSettings((before) => ({ ...before, ...some }));
-  const { made, waiting } = useMade(settings, selection);
+  const { made, waiting } = useMade(chart, settings, selection);
   const [filling, setFilling] = useState<WorksheetVersion | null>(null);
   const [answers, setAnswers] = useState(true);
   const [busy, setBusy] = useState<string | null>(null);
@@ -69,7 +85,7 @@ export function WorksheetDialog({ onClose }: { onClose: () => void }) {
     const { write, ...asked } = askedOf(settings, selection);
     // Where hands find room is for paper; what is typed stands in the text of a document.
     const body = { ...asked, ...(write !== 'auto' && { write }), answers, fields };
-    await deliverMade(`worksheet?as=${as}&save=1`, body);
+    await deliverMade(ofPart(`worksheet?as=${as}&save=1`, part), body);
     setBusy(null);
   };
   const button = (name: string, as: 'pdf' | 'docx', fields = false) => (
