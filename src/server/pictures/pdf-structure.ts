@@ -12,7 +12,9 @@ type Element = PDFKit.PDFStructureElement;
 export class Structure {
   private readonly pages: Element[] = [];
   private readonly words: Element[] = [];
-  private readonly items = new Map<string, Content>();
+  private readonly items = new Map<string, readonly [Content, ...Element[]]>();
+  /** Links of what is being drawn. */
+  private links: Element[] = [];
   private readonly title: Element[] = [];
 
   constructor(private readonly doc: Doc) {}
@@ -31,16 +33,31 @@ export class Structure {
     return content;
   }
 
+  /** An element for a link in what is being drawn (14.8.4.4.2): its annotation belongs to it. */
+  link(): Element {
+    const link = this.doc.struct('Link');
+    this.links.push(link);
+    return link;
+  }
+  private drawnLinks(): Element[] {
+    const links = this.links;
+    this.links = [];
+    return links;
+  }
+
   /** Draws marks one after the other: words are said, all else is looked at. */
   marks(marks: readonly Mark[], draw: (mark: Mark) => void): void {
     for (const mark of marks) {
-      if (mark.type === 'text') this.words.push(this.doc.struct('P', {}, [this.content('P', () => draw(mark))]));
-      else this.aside(() => draw(mark));
+      if (mark.type === 'text') {
+        const words = this.content('P', () => draw(mark));
+        this.words.push(this.doc.struct('P', {}, [words, ...this.drawnLinks()]));
+      } else this.aside(() => draw(mark));
     }
   }
 
   item(id: string, draw: () => void): void {
-    this.items.set(id, this.content('Span', draw));
+    const content = this.content('Span', draw);
+    this.items.set(id, [content, ...this.drawnLinks()]);
   }
 
   /** Draws the page's own words, its title as a heading. */
@@ -51,7 +68,7 @@ export class Structure {
       const heading = this.content('H1', () => {
         for (const mark of page.slice(from, to)) draw(mark);
       });
-      this.title.push(this.doc.struct('H1', {}, [heading]));
+      this.title.push(this.doc.struct('H1', {}, [heading, ...this.drawnLinks()]));
     }
     this.marks(page.slice(to), draw);
   }
@@ -64,7 +81,7 @@ export class Structure {
       const own = under.get(parent);
       if (!own) return [];
       const entries = own.map(({ id }) =>
-        doc.struct('LI', {}, [doc.struct('LBody', {}, [this.items.get(id)!, ...listOf(id)])]),
+        doc.struct('LI', {}, [doc.struct('LBody', {}, [...this.items.get(id)!, ...listOf(id)])]),
       );
       return [doc.struct('L', { title: scene.title }, entries)];
     };

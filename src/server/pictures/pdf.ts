@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { ATTACHED } from '../../core/packed';
 import type { Mark, PlacedMark, Scene } from '../../core/scene';
+import { escapeXml } from '../../core/xml';
 import type { PictureFiles } from '../item-pictures';
 import { fontBytes, fonts, outlinesOf } from './fonts';
 import { AS_PLACED, drawShaped } from './pdf-shaped';
@@ -10,12 +11,14 @@ import { bookmark, Structure } from './pdf-structure';
  * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets; tagged, with bookmarks.
  * @param at the date it carries; given so that the same chart can give the same file
  * @param packed the chart, attached
+ * @param archived said to be fit for archives (ISO 19005-3, level B): not where it is to be filled in
  */
 export function scenesPdf(
   scenes: readonly Scene[],
   files: PictureFiles = new Map(),
   at = new Date(),
   packed?: string,
+  archived = true,
 ): Promise<Buffer> {
   const [first] = scenes;
   const doc = new PDFDocument({
@@ -24,6 +27,9 @@ export function scenesPdf(
     displayTitle: true,
     tagged: true,
     pdfVersion: '1.7',
+    // None of its own: every font that is used is in the file.
+    font: '',
+    ...(archived && { subset: 'PDF/A-3b' }),
     info: {
       Title: first?.title ?? '',
       Subject: first?.description ?? '',
@@ -38,6 +44,9 @@ export function scenesPdf(
     doc.on('end', () => resolve(Buffer.concat(chunks)));
     doc.on('error', reject);
   });
+  escapedMetadata(doc);
+  // PDF/A knows no property of PDF/UA by itself: it is described (ISO 19005-3, 6.6.2.3).
+  (doc as unknown as Metadata).appendXML(ACCESSIBLE);
   const registered = new Set<string>();
   const structure = new Structure(doc);
   for (const scene of scenes) {
@@ -46,7 +55,7 @@ export function scenesPdf(
     const { clip } = scene;
     if (clip) doc.save().rect(clip.x, clip.y, clip.width, clip.height).clip();
     const at = (x: number, y: number, scale: number) => (mark: Mark) =>
-      drawMark(doc, { mark, x, y, scale }, registered, files);
+      drawMark(doc, { mark, x, y, scale }, registered, files, structure);
     const { frame, pageAt = { x: 0, y: 0 } } = scene;
     const onPage = at(pageAt.x, pageAt.y, 1);
     structure.marks(scene.under ?? [], onPage);
@@ -61,10 +70,50 @@ export function scenesPdf(
   }
   structure.end(first?.language);
   if (packed !== undefined)
-    doc.file(Buffer.from(packed), { name: ATTACHED, type: 'application/json', creationDate: at, modifiedDate: at });
+    doc.file(Buffer.from(packed), {
+      name: ATTACHED,
+      type: 'application/json',
+      creationDate: at,
+      modifiedDate: at,
+      ...SOURCE,
+    });
   doc.end();
   return done;
 }
+
+/** What the pages were made of (ISO 19005-3, annex E); the library's types do not name it. */
+const SOURCE: object = { relationship: 'Source' };
+
+/** Parts of the library's document that its types do not name. */
+interface Metadata {
+  info: { Title?: string; Subject?: string };
+  _addInfo(): void;
+  appendXML(xml: string): void;
+}
+
+/** The library writes titles into the metadata as they are: there, and only there, marks of XML are escaped. */
+function escapedMetadata(doc: PDFKit.PDFDocument): void {
+  const own = doc as unknown as Metadata;
+  const add = own._addInfo.bind(own);
+  own._addInfo = () => {
+    const { info } = own;
+    own.info = { ...info, Title: escapeXml(info.Title ?? ''), Subject: escapeXml(info.Subject ?? '') };
+    add();
+    own.info = info;
+  };
+}
+
+/** Says that the file is tagged as ISO 14289-1 asks, and describes how that is said (ISO 14289-1, 5). */
+const ACCESSIBLE = `
+<rdf:Description rdf:about="" xmlns:pdfuaid="http://www.aiim.org/pdfua/ns/id/"><pdfuaid:part>1</pdfuaid:part></rdf:Description>
+<rdf:Description rdf:about="" xmlns:pdfaExtension="http://www.aiim.org/pdfa/ns/extension/" xmlns:pdfaSchema="http://www.aiim.org/pdfa/ns/schema#" xmlns:pdfaProperty="http://www.aiim.org/pdfa/ns/property#"><pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType="Resource"><pdfaSchema:schema>PDF/UA identification</pdfaSchema:schema><pdfaSchema:namespaceURI>http://www.aiim.org/pdfua/ns/id/</pdfaSchema:namespaceURI><pdfaSchema:prefix>pdfuaid</pdfaSchema:prefix><pdfaSchema:property><rdf:Seq><rdf:li rdf:parseType="Resource"><pdfaProperty:name>part</pdfaProperty:name><pdfaProperty:valueType>Integer</pdfaProperty:valueType><pdfaProperty:category>internal</pdfaProperty:category><pdfaProperty:description>Part of ISO 14289 that is followed</pdfaProperty:description></rdf:li></rdf:Seq></pdfaSchema:property></rdf:li></rdf:Bag></pdfaExtension:schemas></rdf:Description>
+`;
+
+/** A link in the structure, said by where it leads. The library takes plain strings for names, and its types know none of this. */
+const linkOf = (structure: Structure, href: string): object => ({
+  structParent: structure.link(),
+  Contents: new String(href),
+});
 
 /** Letters that fonts may put together of several signs. */
 const COMPOSED = /[\u0300-\u036f\u1e00-\u1eff]/;
@@ -74,6 +123,7 @@ function drawMark(
   { mark, x, y, scale }: PlacedMark,
   registered: Set<string>,
   files: PictureFiles,
+  structure: Structure,
 ): void {
   if (mark.type === 'image') {
     const file = files.get(mark.file);
@@ -98,7 +148,8 @@ function drawMark(
     if (mark.href !== undefined) {
       const high = mark.size * scale;
       const wide = doc.widthOfString(mark.text);
-      doc.link(x + mark.x * scale, y + mark.y * scale - high, wide, high * 1.2, mark.href);
+      const top = y + mark.y * scale - high;
+      doc.link(x + mark.x * scale, top, wide, high * 1.2, mark.href, linkOf(structure, mark.href));
     }
     const left = x + mark.x * scale;
     const base = y + mark.y * scale;

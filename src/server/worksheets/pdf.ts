@@ -58,6 +58,6 @@ export async function worksheetPdf(
   const sheets = versions.flatMap(({ name, sheets }) => sheets.map((sheet) => ({ name, sheet })));
   const scenes: Scene[] = sheets.map(({ sheet }) => sheet.scene);
   if (answers) scenes.push(...versions.flatMap(({ key }) => key.map(({ scene }) => scene)));
-  const bytes = await scenesPdf(scenes, files);
+  const bytes = await scenesPdf(scenes, files, undefined, undefined, !fields);
   return fields ? withFields(bytes, sheets) : bytes;
 }
