@@ -1,12 +1,30 @@
 /** A picture shown step by step in front of people: what comes with each step, and the picture as it is then. */
 import { type Box, boxOf, grown, itemsUnder, movedScene, pathThrough, type Scene, type SceneLink } from './scene';
 
-/** By what it is shown: all of a tier at once, branch after branch, or line by line as the list has them. */
-export const REVEALS = ['tier', 'branch', 'item'] as const;
+/** By what it is shown: all of a tier at once, branch after branch, line by line as the list has them, or region by region. */
+export const REVEALS = ['tier', 'branch', 'item', 'region'] as const;
 export type RevealBy = (typeof REVEALS)[number];
 
-/** Items that come with each step, none twice: what stands above comes before what stands under it. */
-export function revealSteps({ items }: Scene, by: RevealBy): string[][] {
+/** What it is told of sets: whom each holds. */
+type Sets = readonly { readonly members: readonly string[] }[];
+
+/** Items by the sets that hold them, those in fewest sets first. */
+function byRegion(items: Scene['items'], sets: Sets): string[][] {
+  const held = sets.map(({ members }) => new Set(members));
+  const regions = new Map<string, { of: number; ids: string[] }>();
+  for (const { id } of items) {
+    const within = held.map((members) => members.has(id));
+    const key = within.join();
+    const region = regions.get(key) ?? { of: within.filter(Boolean).length, ids: [] };
+    region.ids.push(id);
+    regions.set(key, region);
+  }
+  return [...regions.values()].sort((a, b) => a.of - b.of).map(({ ids }) => ids);
+}
+
+/** Items that come with each step, none twice: what stands above comes before what stands under it. @param sets for regions */
+export function revealSteps({ items }: Scene, by: RevealBy, sets: Sets = []): string[][] {
+  if (by === 'region') return byRegion(items, sets);
   if (by === 'tier') {
     const tiers = [...new Set(items.map(({ tier }) => tier))].sort((a, b) => a - b);
     return tiers.map((tier) => items.flatMap((item) => (item.tier === tier ? item.id : [])));
@@ -96,9 +114,9 @@ export function cutOut(scene: Scene, ids: ReadonlySet<string>): Scene | undefine
 }
 
 /** The picture at each step, the last one whole. */
-export function revealScenes(scene: Scene, by: RevealBy): Scene[] {
+export function revealScenes(scene: Scene, by: RevealBy, sets: Sets = []): Scene[] {
   const shown = new Set<string>();
-  return revealSteps(scene, by).map((ids) => {
+  return revealSteps(scene, by, sets).map((ids) => {
     for (const id of ids) shown.add(id);
     return { ...revealed(scene, shown), edges: scene.edges };
   });

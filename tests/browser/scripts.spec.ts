@@ -254,7 +254,7 @@ test('in Deliver an SVG can have its words as shapes, and a table the mark of it
     return readFileSync(await download.path(), 'utf8');
   };
   expect(await saved('SVG')).toContain('<text');
-  await page.getByLabel(/Words as shapes/).check();
+  await page.getByText('As shapes', { exact: true }).click();
   expect(await saved('SVG')).not.toContain('<text');
   await page.getByLabel(/Marked as UTF-8/).check();
   expect((await saved('Table (CSV)')).startsWith('\ufeff')).toBe(true);

@@ -24,6 +24,8 @@ export interface PictureAsked {
   readonly text?: DocumentAsked | undefined;
   readonly save: boolean;
   readonly outlined: boolean;
+  /** Its fonts are only named: for programs that have them. */
+  readonly fontless?: boolean | undefined;
   /** The chart is in the file: always in those that are opened as files, in others where they are saved. */
   readonly carrying: boolean;
   /** Size of slides; that of the pages where absent. */
@@ -122,6 +124,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   ];
   const svg = type === pictureTypes.svg;
   const outlined = svg && searchParams.get('outlines') === '1';
+  const fontless = svg && !outlined && searchParams.get('fonts') === 'none';
   const save = searchParams.get('save') === '1';
   const steps =
     type === pictureTypes.pdf || type === pictureTypes.pptx ? stepsAsked(searchParams.get('steps')) : undefined;
@@ -137,17 +140,18 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     ...(items && { items }),
     save,
     outlined,
+    ...(fontless && { fontless }),
     carrying: searchParams.get('data') !== 'none' && !items && (save || inPages(type) || type === pictureTypes.html),
     ...(slide && { slide }),
     ...(text && { text }),
     ...(steps && { steps }),
-    plain: svg && !items && !outlined && !save && page === null && branch === null && downTo === null,
+    plain: svg && !items && !outlined && !fontless && !save && page === null && branch === null && downTo === null,
   };
 }
 
 /** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
 export function tagOf(
-  { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps, items }: PictureAsked,
+  { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps, items, fontless }: PictureAsked,
   revision: number,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
@@ -156,6 +160,7 @@ export function tagOf(
     branch,
     downTo,
     outlined ? 'outlines' : '',
+    fontless ? 'fontless' : '',
     carrying ? 'chart' : '',
     slide,
     dots.width && `w${dots.width}`,

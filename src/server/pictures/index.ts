@@ -30,21 +30,26 @@ export const disposition = (title: string, ending: string, save: boolean): strin
   return `${save ? 'attachment' : 'inline'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()]/g, (c) => `%${c.charCodeAt(0).toString(16).toUpperCase()}`)}`;
 };
 
-/** An SVG document of a scene, with its fonts. @param outlined without: its words are drawn as shapes, which need none */
+/**
+ * An SVG document of a scene, with its fonts.
+ * @param outlined without: its words are drawn as shapes, which need none
+ * @param fontless without: they are only named
+ */
 export async function svgOf(
   who: Who,
   scene: Scene,
   {
     outlined = false,
+    fontless = false,
     named = false,
     packed,
-  }: { outlined?: boolean; named?: boolean; packed?: string | undefined } = {},
+  }: { outlined?: boolean; fontless?: boolean | undefined; named?: boolean; packed?: string | undefined } = {},
 ): Promise<string> {
   const files = await picturesIn(who, [scene]);
   const words = outlined
     ? { outlinesOf: (mark: TextMark) => fonts().glyphs(mark) }
     : {
-        fontCss: await fontCss(scene),
+        fontCss: fontless ? '' : await fontCss(scene),
         widthOf: (text: string, face: FaceId, size: number) => fonts().width(text, face, size),
       };
   return sceneSvg(scene, {
@@ -61,6 +66,7 @@ export interface PictureOptions {
   readonly dots?: DotOptions;
   readonly save?: boolean;
   readonly outlined?: boolean;
+  readonly fontless?: boolean | undefined;
   /** The chart is in the file, so that it can be opened again. */
   readonly carrying?: boolean;
   /** Size of slides; that of the pages where absent. */
@@ -101,7 +107,7 @@ export async function picture(
   const { dots = { dpi: DPI.initial }, save = false, outlined = false } = options;
   const packed = options.carrying ? await packedChart(who, options.chart) : undefined;
   const bodies: Readonly<Record<PictureType, () => Promise<string | Uint8Array>>> = {
-    [pictureTypes.svg]: () => svgOf(who, first, { outlined, named: save, packed }),
+    [pictureTypes.svg]: () => svgOf(who, first, { outlined, fontless: options.fontless, named: save, packed }),
     [pictureTypes.html]: async () =>
       pageOf(first, {
         svg: await svgOf(who, first, { named: true }),

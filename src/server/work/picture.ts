@@ -1,3 +1,4 @@
+import { setsOf } from '../../core/chart';
 import { compose } from '../../core/compose';
 import { cutOut, revealScenes } from '../../core/reveal';
 import type { Scene } from '../../core/scene';
@@ -19,7 +20,7 @@ function someOf(scene: Scene, items: readonly string[]): Scene {
 /** A stored chart as a picture, or as its figures. */
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
-  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps, items } = asked;
+  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps, items, fontless } = asked;
   const stored = await getChart(who, paramOf(context, 'id'));
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
@@ -33,12 +34,12 @@ export const pictureRequest: Handler = async (context, who) => {
             items
               ? [someOf(composed().scene, items)]
               : steps
-                ? revealScenes(composed().scene, steps)
+                ? revealScenes(composed().scene, steps, setsOf(chart))
                 : scenesOf(chart, page !== null || inPages(type), () => composed().scene),
             page,
           ),
           type,
-          { chart, dots, save, outlined, carrying, slide, text },
+          { chart, dots, save, outlined, fontless, carrying, slide, text },
         );
   response.headers.set('etag', tagOf(asked, stored.revision));
   return response;

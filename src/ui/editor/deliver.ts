@@ -107,6 +107,11 @@ export type Slides = (typeof SLIDES)[number];
 /** An address for a file with nothing of the chart inside but what is seen. */
 export const withoutChart = (address: string): string => `${address}&data=none`;
 
+/** How an SVG has its words: with their fonts inside, as shapes, or with fonts only named. */
+const LETTERS = { inside: '', shapes: '&outlines=1', named: '&fonts=none' } as const;
+export type Letters = keyof typeof LETTERS;
+export const LETTERINGS = Object.keys(LETTERS) as readonly Letters[];
+
 /** Part of the chart that files show: a branch by its item, the tiers down to one. */
 export interface Part {
   readonly branch?: string;
@@ -128,6 +133,6 @@ export const fileAddress = {
   branch: (id: string, as: 'pdf' | 'png' | 'svg') => `picture?as=${as}&branch=${encodeURIComponent(id)}&save=1`,
   dots: (as: 'png' | 'webp', dpi: string, { clear = false, cropped = false } = {}) =>
     `picture?as=${as}&dpi=${dpi}${clear ? '&background=none' : ''}${cropped ? '&crop=1' : ''}&save=1`,
-  svg: (outlines = false) => `picture?as=svg${outlines ? '&outlines=1' : ''}&save=1`,
+  svg: (letters: Letters = 'inside') => `picture?as=svg${LETTERS[letters]}&save=1`,
   list: (format: string, mark = false) => `list?as=${format}${mark ? '&mark=1' : ''}&save=1`,
 };

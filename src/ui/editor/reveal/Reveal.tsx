@@ -1,9 +1,11 @@
 /** The picture over the whole screen, shown step by step: by keys, by click, or by a clicker, which sends the same keys. */
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { type Chart, setsOf } from '../../../core/chart';
 import { type RevealBy, revealed, revealSteps } from '../../../core/reveal';
 import type { Scene } from '../../../core/scene';
 import { SceneView } from '../../shared/SceneView';
 import { words } from '../words';
+import { TeacherNotes } from './TeacherNotes';
 
 const ON = new Set(['ArrowRight', 'ArrowDown', 'PageDown', ' ', 'Enter']);
 const BACK = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
@@ -11,9 +13,22 @@ const BACK = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
 /** Room round what is new, in points. */
 const ROUND = 3;
 
-export function Reveal({ scene, by, onClose }: { scene: Scene; by: RevealBy; onClose: () => void }) {
+export function Reveal({
+  scene,
+  by,
+  chart,
+  notes,
+  onClose,
+}: {
+  scene: Scene;
+  by: RevealBy;
+  chart: Chart;
+  /** A second window, for who shows it. */
+  notes?: Window | undefined;
+  onClose: () => void;
+}) {
   const dialog = useRef<HTMLDialogElement>(null);
-  const steps = useMemo(() => revealSteps(scene, by), [scene, by]);
+  const steps = useMemo(() => revealSteps(scene, by, setsOf(chart)), [scene, by, chart]);
   // How many steps are shown; the last but one more is the whole without its light.
   const [shown, setShown] = useState(1);
   const last = steps.length + 1;
@@ -85,6 +100,16 @@ export function Reveal({ scene, by, onClose }: { scene: Scene; by: RevealBy; onC
       <p className="absolute right-3 bottom-2 rounded bg-paper/80 px-2 text-[13px] text-quiet">
         {words.reveal.step(Math.min(shown, steps.length), steps.length)} · {words.reveal.keys}
       </p>
+      {notes && (
+        <TeacherNotes
+          window={notes}
+          chart={chart}
+          now={steps[shown - 1] ?? []}
+          next={steps[shown] ?? []}
+          step={words.reveal.step(Math.min(shown, steps.length), steps.length)}
+          onGo={go}
+        />
+      )}
     </dialog>
   );
 }

@@ -13,6 +13,8 @@ import {
   copyAs,
   deliverFile,
   fileAddress,
+  LETTERINGS,
+  type Letters,
   ofPart,
   type Part,
   SLIDES,
@@ -87,7 +89,7 @@ export function DeliverStage() {
   const [copying, setCopying] = useState<Copying>('picture');
   const [dpi, setDpi] = useState<Dpi>('150');
   const [busy, setBusy] = useState<string | null>(null);
-  const [outlines, setOutlines] = useState(false);
+  const [letters, setLetters] = useState<Letters>('inside');
   const [mark, setMark] = useState(false);
   const [slides, setSlides] = useState<Slides>('page');
   const [place, setPlace] = useState<Place>('full');
@@ -205,8 +207,15 @@ export function DeliverStage() {
       <Tick label={words.deliver.clear} checked={clear} onTick={setClear} />
       <Tick label={words.deliver.cropped} checked={cropped} onTick={setCropped} />
       {row(words.deliver.webp, words.deliver.webpAbout, fileAddress.dots('webp', dpi, cut))}
-      {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg(outlines))}
-      <Tick label={words.deliver.outlines} checked={outlines} onTick={setOutlines} />
+      {row(words.deliver.svg, words.deliver.svgAbout, fileAddress.svg(letters))}
+      <div className="ps-3">
+        <Choices
+          legend={words.deliver.letters}
+          value={letters}
+          options={LETTERINGS.map((value) => ({ value, ...words.deliver.lettering[value] }))}
+          onChoose={setLetters}
+        />
+      </div>
       <p className="pt-2 text-[13px] text-quiet">{words.deliver.again}</p>
       <label className="flex items-start gap-2 pt-1 text-[13px]">
         <input type="checkbox" className="mt-1" checked={bare} onChange={(event) => setBare(event.target.checked)} />

@@ -1,10 +1,11 @@
 /** What is done with a picture in front of people: shown step by step, filled in, answered. */
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import { setsOf } from '../../../core/chart';
 import { REVEALS, type RevealBy } from '../../../core/reveal';
 import type { Scene } from '../../../core/scene';
 import type { WalkThrough } from '../../../core/walk-through';
 import { composeWorker } from '../../shared/composer';
-import { Button, Choices } from '../../shared/controls';
+import { Button, Choices, Tick } from '../../shared/controls';
 import { kindFor } from '../../shared/fields';
 import { later } from '../../shared/later';
 import type { Part } from '../deliver';
@@ -23,6 +24,25 @@ export function InClass({ by, onBy, part }: { by: RevealBy; onBy: (by: RevealBy)
   const scene = useEditor((state) => state.composition?.scene);
   const [shown, setShown] = useState<Shown | null>(null);
   const close = () => setShown(null);
+  const kind = kindFor(chart.kind);
+  // Regions are of sets; the lines of a tree of questions are their answers.
+  const ways = REVEALS.filter((value) => value !== 'region' || setsOf(chart).length > 0).map((value) => ({
+    value,
+    label: value === 'item' && kind.answered ? words.reveal.answers : words.reveal.bys[value],
+  }));
+  const [withNotes, setWithNotes] = useState(false);
+  const notes = useRef<Window | null>(null);
+  const reveal = () => {
+    // Within the click: later browsers open no window.
+    if (withNotes) notes.current = window.open('', 'dendrotax-notes', 'popup,width=520,height=640');
+    if (withNotes && !notes.current) say(words.reveal.notesBlocked);
+    setShown('reveal');
+  };
+  const ended = () => {
+    notes.current?.close();
+    notes.current = null;
+    setShown(null);
+  };
   const empty = !scene || scene.items.length === 0;
   const walk = async () => {
     const { carried: _, ...drawn } = chart;
@@ -39,23 +59,19 @@ export function InClass({ by, onBy, part }: { by: RevealBy; onBy: (by: RevealBy)
       <h3 className="pt-4 font-semibold">{words.inClass}</h3>
       <p className="text-[13px] text-quiet">{words.reveal.about}</p>
       <div className="flex flex-wrap items-end gap-2 pb-2">
-        <Choices
-          legend={words.reveal.by}
-          value={by}
-          options={REVEALS.map((value) => ({ value, label: words.reveal.bys[value] }))}
-          onChoose={onBy}
-        />
-        <Button tone="strong" className="mb-1" disabled={empty} onClick={() => setShown('reveal')}>
+        <Choices legend={words.reveal.by} value={by} options={ways} onChoose={onBy} />
+        <Button tone="strong" className="mb-1" disabled={empty} onClick={reveal}>
           {words.reveal.button}
         </Button>
       </div>
-      <p className="text-[13px] text-quiet">{words.worksheet.about}</p>
+      <Tick label={words.reveal.notes} value={withNotes} onChange={setWithNotes} />
+      <p className="pt-2 text-[13px] text-quiet">{words.worksheet.about}</p>
       <div className="py-2">
         <Button tone="strong" disabled={empty} onClick={() => setShown('worksheet')}>
           {words.worksheet.button}
         </Button>
       </div>
-      {kindFor(chart.kind).answered && (
+      {kind.answered && (
         <>
           <p className="text-[13px] text-quiet">{words.walkThrough.about}</p>
           <div className="flex flex-wrap items-center gap-3 py-2">
@@ -68,7 +84,9 @@ export function InClass({ by, onBy, part }: { by: RevealBy; onBy: (by: RevealBy)
           </div>
         </>
       )}
-      {scene && shown === 'reveal' && <Reveal scene={scene} by={by} onClose={close} />}
+      {scene && shown === 'reveal' && (
+        <Reveal scene={scene} by={by} chart={chart} notes={notes.current ?? undefined} onClose={ended} />
+      )}
       {shown === 'worksheet' && <WorksheetDialog part={part} onClose={close} />}
       {shown !== null && typeof shown === 'object' && <WalkDialog {...shown} onClose={close} />}
     </>

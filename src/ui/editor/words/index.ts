@@ -152,7 +152,12 @@ export const words = {
     cropped: 'Only the picture, without the page round it',
     svg: 'SVG',
     svgAbout: 'For web pages and drawing programs: sharp at any size, its fonts inside.',
-    outlines: 'Words as shapes, for programs that show other fonts',
+    letters: 'Words of the SVG',
+    lettering: {
+      inside: { label: 'Fonts inside', about: 'Looks the same in every browser.' },
+      shapes: { label: 'As shapes', about: 'For programs that show other fonts.' },
+      named: { label: 'Fonts named', about: 'A small file, for where these fonts are installed.' },
+    },
     mark: 'Marked as UTF-8, for spreadsheets that show wrong letters',
     print: 'Print ...',
     printAbout: 'The pages of the chart at their size, and nothing else.',
