@@ -103,8 +103,11 @@ export function cutOut(scene: Scene, ids: ReadonlySet<string>): Scene | undefine
       for (const [px, py] of scene.edges[place]!.points)
         boxes.push({ x: x + px * scale, y: y + py * scale, width: 0, height: 0 });
   const around = grown(boxOf(boxes), ROUND);
+  // In words it is its items: the description is of the whole.
+  const description = part.items.map(({ label }) => label).join('; ');
   const bare = {
     ...part,
+    description,
     page: [],
     notes: [],
     edges: scene.edges,

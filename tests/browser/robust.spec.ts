@@ -50,7 +50,7 @@ test('a picture is copied by two actions', async ({ page, request, context }) =>
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await open(page, await newChart(request));
   await page.keyboard.press('Alt+5');
-  await page.getByRole('button', { name: 'Copy the picture' }).click();
+  await page.getByRole('button', { name: 'Copy', exact: true }).click();
   await expect(page.getByText('The picture was copied')).toBeVisible();
   const size = await page.evaluate(async () => {
     const [entry] = await navigator.clipboard.read();

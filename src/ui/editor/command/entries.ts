@@ -146,7 +146,7 @@ function deliverEntries(chart: Chart): Entry[] {
     file(deliver.svg, fileAddress.svg(), 'picture'),
     {
       id: 'copy',
-      label: deliver.copy,
+      label: deliver.copyPicture,
       where: words.stages.deliver,
       also: 'clipboard',
       done: true,

@@ -163,6 +163,7 @@ export const words = {
     printAbout: 'The pages of the chart at their size, and nothing else.',
     printing: 'The pages are being made ...',
     copy: 'Copy',
+    copyPicture: 'Copy the picture',
     copying: {
       picture: 'The picture',
       svg: 'The picture as SVG text',

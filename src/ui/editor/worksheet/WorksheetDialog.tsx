@@ -102,103 +102,108 @@ export function WorksheetDialog({ part, onClose }: { part: Part; onClose: () => 
         <div className="flex min-h-0 flex-1">
           <section
             aria-label={words.worksheet.settings}
-            className="w-[330px] flex-none overflow-auto border-r border-rule px-5 py-3"
+            className="flex w-[330px] flex-none flex-col border-r border-rule"
           >
-            <fieldset>
-              <legend className="font-semibold">{words.worksheet.blank}</legend>
-              {bands.map(({ tier, name, count }) => (
-                <Tick
-                  key={tier}
-                  label={words.worksheet.tier(name, count)}
-                  value={settings.tiers.includes(tier)}
-                  onChange={(on) =>
-                    set({ tiers: on ? [...settings.tiers, tier] : settings.tiers.filter((one) => one !== tier) })
-                  }
-                />
-              ))}
-              {selection.length > 0 && (
-                <Tick
-                  label={words.worksheet.selected(selection.length)}
-                  value={settings.selected}
-                  onChange={(selected) => set({ selected })}
-                />
+            <div className="min-h-0 flex-1 overflow-auto px-5 py-3">
+              <fieldset>
+                <legend className="font-semibold">{words.worksheet.blank}</legend>
+                {bands.map(({ tier, name, count }) => (
+                  <Tick
+                    key={tier}
+                    label={words.worksheet.tier(name, count)}
+                    value={settings.tiers.includes(tier)}
+                    onChange={(on) =>
+                      set({ tiers: on ? [...settings.tiers, tier] : settings.tiers.filter((one) => one !== tier) })
+                    }
+                  />
+                ))}
+                {selection.length > 0 && (
+                  <Tick
+                    label={words.worksheet.selected(selection.length)}
+                    value={settings.selected}
+                    onChange={(selected) => set({ selected })}
+                  />
+                )}
+                {worded && <Tick label={lineWords} value={settings.links} onChange={(links) => set({ links })} />}
+                {hasSets && (
+                  <Tick label={words.worksheet.sets} value={settings.sets} onChange={(sets) => set({ sets })} />
+                )}
+              </fieldset>
+              <Choices
+                legend={words.worksheet.many}
+                value={settings.count === null ? 'all' : 'some'}
+                options={[
+                  { value: 'all', label: words.worksheet.all },
+                  { value: 'some', label: words.worksheet.some },
+                ]}
+                onChoose={(value) => set({ count: value === 'all' ? null : 5 })}
+              />
+              {settings.count !== null && (
+                <>
+                  <Row label={words.worksheet.count}>
+                    {(id) => (
+                      <NumberField
+                        id={id}
+                        value={settings.count!}
+                        least={1}
+                        most={60}
+                        unit=""
+                        onChange={(value) => set({ count: Math.round(value) })}
+                      />
+                    )}
+                  </Row>
+                  <Button onClick={() => set({ seed: settings.seed + 1 })}>{words.worksheet.again}</Button>
+                </>
               )}
-              {worded && <Tick label={lineWords} value={settings.links} onChange={(links) => set({ links })} />}
-              {hasSets && (
-                <Tick label={words.worksheet.sets} value={settings.sets} onChange={(sets) => set({ sets })} />
+              <Tick label={words.worksheet.bank} value={settings.bank} onChange={(bank) => set({ bank })} />
+              {settings.bank && (
+                <label className="block text-[13px] text-quiet">
+                  {words.worksheet.decoys}
+                  <textarea
+                    dir="auto"
+                    rows={3}
+                    maxLength={4_000}
+                    className="field mt-1 h-auto w-full py-1 text-[13px] text-ink"
+                    value={settings.decoys}
+                    onChange={(event) => set({ decoys: event.target.value })}
+                  />
+                </label>
               )}
-            </fieldset>
-            <Choices
-              legend={words.worksheet.many}
-              value={settings.count === null ? 'all' : 'some'}
-              options={[
-                { value: 'all', label: words.worksheet.all },
-                { value: 'some', label: words.worksheet.some },
-              ]}
-              onChoose={(value) => set({ count: value === 'all' ? null : 5 })}
-            />
-            {settings.count !== null && (
-              <>
-                <Row label={words.worksheet.count}>
-                  {(id) => (
-                    <NumberField
-                      id={id}
-                      value={settings.count!}
-                      least={1}
-                      most={60}
-                      unit=""
-                      onChange={(value) => set({ count: Math.round(value) })}
-                    />
-                  )}
-                </Row>
-                <Button onClick={() => set({ seed: settings.seed + 1 })}>{words.worksheet.again}</Button>
-              </>
-            )}
-            <Tick label={words.worksheet.bank} value={settings.bank} onChange={(bank) => set({ bank })} />
-            {settings.bank && (
-              <label className="block text-[13px] text-quiet">
-                {words.worksheet.decoys}
-                <textarea
-                  dir="auto"
-                  rows={3}
-                  maxLength={4_000}
-                  className="field mt-1 h-auto w-full py-1 text-[13px] text-ink"
-                  value={settings.decoys}
-                  onChange={(event) => set({ decoys: event.target.value })}
-                />
-              </label>
-            )}
-            <Row label={words.worksheet.versions}>
-              {(id) => (
-                <NumberField
-                  id={id}
-                  value={settings.versions}
-                  least={1}
-                  most={WORKSHEET_LIMITS.versions}
-                  unit=""
-                  onChange={(value) => set({ versions: Math.round(value) })}
-                />
-              )}
-            </Row>
-            <Choices
-              legend={words.worksheet.write}
-              value={settings.write}
-              options={WRITE_WHERE.map((value) => ({ value, label: words.worksheet.writes[value] }))}
-              onChoose={(write) => set({ write })}
-            />
-            <p id={count} role="status" className="pt-2 text-[13px]">
-              {worksheet && (versions[0] ? words.worksheet.blanks(versions[0].blanks.length) : words.worksheet.nothing)}
-              {made && 'failed' in made && words.worksheet.failed(made.failed)}
-            </p>
-            <div className="flex flex-wrap gap-2 pt-2">
-              {button(words.worksheet.pdf, 'pdf')}
-              {button(words.worksheet.fields, 'pdf', true)}
-              {button(words.worksheet.docx, 'docx')}
+              <Row label={words.worksheet.versions}>
+                {(id) => (
+                  <NumberField
+                    id={id}
+                    value={settings.versions}
+                    least={1}
+                    most={WORKSHEET_LIMITS.versions}
+                    unit=""
+                    onChange={(value) => set({ versions: Math.round(value) })}
+                  />
+                )}
+              </Row>
+              <Choices
+                legend={words.worksheet.write}
+                value={settings.write}
+                options={WRITE_WHERE.map((value) => ({ value, label: words.worksheet.writes[value] }))}
+                onChoose={(write) => set({ write })}
+              />
             </div>
-            <Tick label={words.worksheet.withAnswers} value={answers} onChange={setAnswers} />
-            <Button disabled={versions.length === 0 || waiting} onClick={() => setFilling(versions[0]!)}>
-              {words.worksheet.fill}
-            </Button>
+            <footer className="flex-none border-t border-rule px-5 py-3">
+              <p id={count} role="status" className="text-[13px]">
+                {worksheet &&
+                  (versions[0] ? words.worksheet.blanks(versions[0].blanks.length) : words.worksheet.nothing)}
+                {made && 'failed' in made && words.worksheet.failed(made.failed)}
+              </p>
+              <div className="flex flex-wrap gap-2 pt-2">
+                {button(words.worksheet.pdf, 'pdf')}
+                {button(words.worksheet.fields, 'pdf', true)}
+                {button(words.worksheet.docx, 'docx')}
+              </div>
+              <Tick label={words.worksheet.withAnswers} value={answers} onChange={setAnswers} />
+              <Button disabled={versions.length === 0 || waiting} onClick={() => setFilling(versions[0]!)}>
+                {words.worksheet.fill}
+              </Button>
+            </footer>
           </section>
           <div
             aria-busy={waiting}
