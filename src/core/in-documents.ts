@@ -7,7 +7,12 @@ export type Place = (typeof PLACES)[number];
 export const LISTS = ['none', 'levels', 'table'] as const;
 export type ListAs = (typeof LISTS)[number];
 
+/** What the picture is in a document: one drawing, or shapes and lines that can be changed there. */
+export const DRAWN_AS = ['picture', 'shapes'] as const;
+export type DrawnAs = (typeof DRAWN_AS)[number];
+
 export interface DocumentAsked {
+  readonly drawn?: DrawnAs | undefined;
   readonly place: Place;
   readonly list: ListAs;
   /** Width of the picture in centimetres, instead of that of its place. */

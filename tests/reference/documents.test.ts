@@ -13,8 +13,9 @@ import { compose } from '../../src/core/compose';
 import type { DocumentAsked } from '../../src/core/in-documents';
 import { kindOf } from '../../src/core/kinds';
 import { chartOfList, readList } from '../../src/core/read';
-import { sceneSvg } from '../../src/core/scene';
-import { documentOf } from '../../src/server/pictures/document';
+import { drawingOf, sceneSvg } from '../../src/core/scene';
+import { documentOf, placed } from '../../src/server/pictures/document';
+import { withShapes } from '../../src/server/pictures/document-shapes';
 import { scenePng } from '../../src/server/pictures/png';
 import { fonts } from '../support/fonts';
 
@@ -96,6 +97,78 @@ describe('documents in an office suite', () => {
     expect(await width({ place: 'half', list: 'none', wide: 5 })).toBeCloseTo(5, 1);
     expect(await width({ place: 'half', list: 'none' })).toBeCloseTo(8, 0);
     expect(await width({ place: 'full', list: 'none', wide: 60 })).toBeLessThanOrEqual(16.01);
+  });
+
+  describe('as shapes that can be changed there', () => {
+    const shaped = async (kindId: string, file: string) => {
+      const kind = kindOf(kindId)!;
+      const read = readList(kind, readFileSync(`demo/${file}`, 'utf8'));
+      if (!read.ok) throw new Error(read.problem.message);
+      const chart = chartOfList(kind, 'The garden', read.list);
+      const { scene } = compose(chart, fonts);
+      const asked = { place: 'full', list: 'none', drawn: 'shapes' } as const;
+      const svg = sceneSvg(scene, { outlinesOf: (mark) => fonts.glyphs(mark) });
+      const png = await scenePng(scene, { dpi: 96 });
+      const written = await documentOf(kind, chart, [{ scene, svg, png }], asked);
+      const drawing = drawingOf(scene, {
+        size: placed(scene, asked),
+        place: 0,
+        widthOf: ({ text, face, size }) => fonts.width(text, face, size),
+        sizeOf: () => undefined,
+      });
+      return { scene, size: placed(scene, asked), bytes: withShapes(written, [drawing], new Map()) };
+    };
+
+    it.each([
+      ['org', 'saltmarsh-garden.txt'],
+      ['family', 'founding-family.txt'],
+      ['decision', 'second-glasshouse.txt'],
+      ['concept', 'salt-marsh.txt'],
+      ['venn', 'volunteers.csv'],
+    ])('%s: every item is a shape there with its words, where it stands in the picture', async (kindId, file) => {
+      const { scene, size, bytes } = await shaped(kindId, file);
+      const parts = unzipSync(bytes);
+      new SaxesParser({ xmlns: true }).write(strFromU8(parts['word/document.xml']!)).close();
+      const xml = readFileSync(opened(bytes, 'fodt'), 'utf8');
+      // Of each shape its place in the document and its words.
+      const shapes = [...xml.matchAll(/<draw:custom-shape ([^>]*)>(.*?)<\/draw:custom-shape>/gs)].map(
+        ([, own, inner]) => {
+          const said = (name: string) => {
+            const found = new RegExp(`svg:${name}="(-?[\\d.]+)(cm|in)"`).exec(own!);
+            return found ? Number(found[1]) * (found[2] === 'in' ? 72 : 72 / 2.54) : Number.NaN;
+          };
+          const words = inner!
+            .replace(/<svg:(?:desc|title)>.*?<\/svg:(?:desc|title)>/gs, '')
+            .replace(/<[^>]+>|\s+/g, '');
+          return { x: said('x'), y: said('y'), width: said('width'), words };
+        },
+      );
+      const scale = size.width / scene.width;
+      const unescaped = (text: string) => text.replaceAll('&apos;', "'").replaceAll('&amp;', '&');
+      let placedRight = 0;
+      // Places in a group are counted from its anchor: the first item says how far that is.
+      const found = scene.items.map((item) => {
+        const words = item.label.replace(/, |\s+/g, '');
+        const shape = shapes.find((own) => unescaped(own.words).replace(/,|-/g, '') === words.replace(/,|-/g, ''));
+        expect(shape, item.label).toBeDefined();
+        return { item, shape: shape! };
+      });
+      const middle = ({ x, width }: { x: number; width: number }) => x + width / 2;
+      const off = middle(found[0]!.shape) - middle(found[0]!.item.box) * scale;
+      for (const { item, shape } of found)
+        if (Math.abs(middle(shape) - middle(item.box) * scale - off) < 2) placedRight++;
+      expect(placedRight).toBe(scene.items.length);
+    });
+
+    it('lines are fixed to the shapes that they join', async () => {
+      const { scene, bytes } = await shaped('org', 'saltmarsh-garden.txt');
+      const xml = strFromU8(unzipSync(bytes)['word/document.xml']!);
+      const numbers = new Set([...xml.matchAll(/<wps:cNvPr id="(\d+)"/g)].map(([, id]) => id));
+      const glued = [...xml.matchAll(/<a:(?:st|end)Cxn id="(\d+)"/g)].map(([, id]) => id);
+      expect(glued.length).toBeGreaterThan(scene.edges.length);
+      for (const id of glued) expect(numbers.has(id)).toBe(true);
+      expect(numbers.size).toBe([...xml.matchAll(/<wps:cNvPr id="(\d+)"/g)].length);
+    });
   });
 
   it('turns the page where the picture could not be read across an upright one', async () => {

@@ -31,6 +31,6 @@ export {
   wordsArea,
   wordsWidth,
 } from './shapes';
-export { SLIDE_SIZES, type SlideSize, slidesOf } from './slides';
+export { type Drawing, drawingOf, SLIDE_SIZES, type SlidePicture, type SlideSize, slidesOf } from './slides';
 export { filesOf, lettersOf, type Outlines, type PictureSource, sceneSvg, type TextMark } from './svg';
 export { wordsAt } from './words-at';

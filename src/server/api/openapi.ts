@@ -338,6 +338,7 @@ function document() {
             'tier, branch, item or region: a PDF or presentation with a page for each step, as Reveal shows them',
           ),
           inQuery('place', 'In a document: full, half, left or right (text beside it), between (over and under it)'),
+          inQuery('drawn', 'In a document: picture (one drawing), or shapes that can be changed there'),
           inQuery('wide', 'In a document: width of the picture in centimetres, instead of that of its place', 'number'),
           inQuery('list', 'In a document: none, levels or table'),
           inQuery('data', 'none: the chart is left out of the file, so that it can not be opened again'),

@@ -1,6 +1,14 @@
 /** What of a stored chart's picture a request asks for: read alike by whoever answers from memory and whoever draws. */
 
-import { type DocumentAsked, LISTS, type ListAs, PLACES, type Place } from '../../core/in-documents';
+import {
+  type DocumentAsked,
+  DRAWN_AS,
+  type DrawnAs,
+  LISTS,
+  type ListAs,
+  PLACES,
+  type Place,
+} from '../../core/in-documents';
 import { REVEALS, type RevealBy } from '../../core/reveal';
 import { SLIDE_SIZES, type SlideSize } from '../../core/scene';
 import { dpiOf } from '../api/dpi';
@@ -82,12 +90,20 @@ function stepsAsked(steps: string | null): RevealBy | undefined {
 
 function textAsked(params: URLSearchParams): DocumentAsked {
   const [place, list, wide] = [params.get('place') ?? 'full', params.get('list') ?? 'none', params.get('wide')];
+  const drawn = params.get('drawn') ?? 'picture';
+  if (!(DRAWN_AS as readonly string[]).includes(drawn))
+    throw wrongValue('drawn', `drawn is one of ${DRAWN_AS.join(', ')}.`);
   if (!(PLACES as readonly string[]).includes(place))
     throw wrongValue('place', `place is one of ${PLACES.join(', ')}.`);
   if (!(LISTS as readonly string[]).includes(list)) throw wrongValue('list', `list is one of ${LISTS.join(', ')}.`);
   if (wide !== null && !(Number(wide) >= WIDE.least && Number(wide) <= WIDE.most))
     throw wrongValue('wide', `wide is a number of centimetres from ${WIDE.least} to ${WIDE.most}.`);
-  return { place: place as Place, list: list as ListAs, ...(wide !== null && { wide: Number(wide) }) };
+  return {
+    place: place as Place,
+    list: list as ListAs,
+    drawn: drawn as DrawnAs,
+    ...(wide !== null && { wide: Number(wide) }),
+  };
 }
 
 function dotsAsked(params: URLSearchParams): DotOptions {

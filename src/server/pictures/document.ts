@@ -64,7 +64,7 @@ interface Placed {
 }
 
 /** Its size in points, and whether the page is turned for it: where it could not be read across an upright one. */
-function placed(scene: Scene, { place, wide }: DocumentAsked): Placed {
+export function placed(scene: Scene, { place, wide }: DocumentAsked): Placed {
   const across = place === 'full' || place === 'between';
   const needs = across && wide === undefined && (ROOM.portrait / scene.width) * smallestOf(scene) < READABLE;
   const landscape = needs && scene.width > scene.height;

@@ -7,12 +7,13 @@ import { fileName } from '../../core/file-name';
 import type { DocumentAsked } from '../../core/in-documents';
 import { outlineText } from '../../core/list-formats';
 import { carryingPart, carryingXml, carryingXmp, officeWith, pngWith } from '../../core/packed';
-import { type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
+import { drawingOf, type Scene, type SlideSize, sceneSvg, slidesOf, type TextMark } from '../../core/scene';
 import { walkThroughOf } from '../../core/walk-through';
-import { dataUri, packedChart, picturesIn } from '../item-pictures';
+import { dataUri, type PictureFiles, packedChart, picturesIn } from '../item-pictures';
 import { kindFor } from '../lists';
 import type { Who } from '../who';
-import { documentOf } from './document';
+import { documentOf, placed } from './document';
+import { withShapes } from './document-shapes';
 import { fontCss, fonts } from './fonts';
 import { pageOf } from './page';
 import { scenesPdf } from './pdf';
@@ -75,6 +76,17 @@ export interface PictureOptions {
   readonly text?: DocumentAsked | undefined;
 }
 
+/** Pictures of a document as shapes, each as large as it stands there. */
+const drawingsOf = (scenes: readonly Scene[], asked: DocumentAsked, files: PictureFiles) =>
+  scenes.map((scene, place) =>
+    drawingOf(scene, {
+      size: placed(scene, asked),
+      place,
+      widthOf: ({ text, face, size }) => fonts().width(text, face, size),
+      sizeOf: (file) => files.get(file),
+    }),
+  );
+
 /** Scenes as slides, the list in the notes. */
 async function slides(
   who: Who,
@@ -132,7 +144,8 @@ export async function picture(
         png: await scenePng(scene, { dpi: DPI.document }, files),
       }));
       const { chart, text = { place: 'full', list: 'none' } } = options;
-      const made = await documentOf(kindFor(chart.kind), chart, await Promise.all(pictures), text);
+      const written = await documentOf(kindFor(chart.kind), chart, await Promise.all(pictures), text);
+      const made = text.drawn === 'shapes' ? withShapes(written, drawingsOf(scenes, text, files), files) : written;
       return packed ? officeWith(made, 'word/document.xml', packed) : made;
     },
     [pictureTypes.pptx]: () => slides(who, scenes, options, packed),

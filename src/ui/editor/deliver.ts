@@ -1,7 +1,7 @@
 /** Files of the chart and its picture on the clipboard, made on the server from what is saved. */
 import { branchOf, treeOf } from '../../core/chart';
 import { COPIES, copied } from '../../core/copied';
-import type { ListAs, Place } from '../../core/in-documents';
+import type { DrawnAs, ListAs, Place } from '../../core/in-documents';
 import type { RevealBy } from '../../core/reveal';
 import { kindFor } from '../shared/fields';
 import { saveFile } from '../shared/save-file';
@@ -125,7 +125,8 @@ export const ofPart = (address: string, { branch, downTo }: Part): string =>
   (downTo === undefined ? '' : `&downTo=${downTo}`);
 
 export const fileAddress = {
-  docx: (place: Place = 'full', list: ListAs = 'none') => `picture?as=docx&place=${place}&list=${list}&save=1`,
+  docx: (place: Place = 'full', list: ListAs = 'none', drawn: DrawnAs = 'picture') =>
+    `picture?as=docx&place=${place}&list=${list}&drawn=${drawn}&save=1`,
   html: () => 'picture?as=html&save=1',
   pdf: () => 'picture?as=pdf&save=1',
   pptx: (slides: Slides = 'page', steps?: RevealBy) =>

@@ -6,6 +6,9 @@ import { escapeXml } from '../../xml';
 import type { Scene } from '../scene';
 import { themeOf, themeXml } from './colours';
 import { slideOf } from './slide';
+
+export { type Drawing, drawingOf } from './drawing';
+
 import { emu } from './units';
 import type { SlideOptions } from './writer';
 

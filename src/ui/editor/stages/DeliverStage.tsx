@@ -1,7 +1,7 @@
 /** Files to hand over: the picture and the list. */
 import { Fragment, useEffect, useId, useState } from 'react';
 import { DESCRIPTION_LIMIT } from '../../../core/chart';
-import { LISTS, type ListAs, PLACES, type Place } from '../../../core/in-documents';
+import { DRAWN_AS, type DrawnAs, LISTS, type ListAs, PLACES, type Place } from '../../../core/in-documents';
 import { listFormats, XLSX } from '../../../core/list-formats';
 import type { RevealBy } from '../../../core/reveal';
 import { readWorker } from '../../shared/composer';
@@ -93,6 +93,7 @@ export function DeliverStage() {
   const [mark, setMark] = useState(false);
   const [slides, setSlides] = useState<Slides>('page');
   const [place, setPlace] = useState<Place>('full');
+  const [drawn, setDrawn] = useState<DrawnAs>('picture');
   const [listAs, setListAs] = useState<ListAs>('none');
   const [by, setBy] = useState<RevealBy>('tier');
   const [stepped, setStepped] = useState(false);
@@ -171,7 +172,7 @@ export function DeliverStage() {
         />
       </div>
       <Tick label={words.reveal.slides} checked={stepped} onTick={setStepped} />
-      {row(words.deliver.docx, words.deliver.docxAbout, fileAddress.docx(place, listAs))}
+      {row(words.deliver.docx, words.deliver.docxAbout, fileAddress.docx(place, listAs, drawn))}
       <div className="ps-3">
         <Choices
           legend={words.deliver.place}
@@ -184,6 +185,12 @@ export function DeliverStage() {
           value={listAs}
           options={LISTS.map((value) => ({ value, label: words.deliver.listsAs[value] }))}
           onChoose={setListAs}
+        />
+        <Choices
+          legend={words.deliver.drawn}
+          value={drawn}
+          options={DRAWN_AS.map((value) => ({ value, ...words.deliver.drawnAs[value] }))}
+          onChoose={setDrawn}
         />
       </div>
       {row(words.deliver.html, words.deliver.htmlAbout, fileAddress.html())}

@@ -143,6 +143,11 @@ export const words = {
       between: 'Between lines',
     },
     listAs: 'The list follows',
+    drawn: 'The picture is',
+    drawnAs: {
+      picture: { label: 'One drawing', about: 'Looks as it does here.' },
+      shapes: { label: 'Shapes', about: 'Boxes, words and lines that can be changed in the document.' },
+    },
     listsAs: { none: 'Not', levels: 'As levels', table: 'As a table' },
     html: 'Web page (HTML)',
     htmlAbout: 'One file for an intranet or a message: zoom, find, fold and print, with the list beside it.',
