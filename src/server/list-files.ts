@@ -1,7 +1,8 @@
 /** Lists that come as the file itself rather than as text in JSON: one way in for all doors. */
 import { createHash } from 'node:crypto';
 import type { Picture } from '../core/chart';
-import { type Source, sourceOf, UnreadableFile } from '../core/formats';
+import { type Source, UnreadableFile } from '../core/formats';
+import { opened } from '../core/slide-words';
 import { ApiError, isJsonType, readBytes } from './http';
 import { keepPicture } from './item-pictures';
 import type { Who } from './who';
@@ -44,7 +45,7 @@ export async function listFileOf(request: Request): Promise<ListFile> {
   const bytes = await readBytes(request);
   try {
     return {
-      ...(await sourceOf(bytes)),
+      ...(await opened(bytes)),
       title: withoutEnding(nameOf(request)),
       print: createHash('sha256').update(bytes).digest('hex'),
     };

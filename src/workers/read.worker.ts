@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { answered } from '../core/answers';
 import type { Chart } from '../core/chart';
 import { compose, listProblems, unsettled } from '../core/compose';
-import { type Source, sourceOf, textOfHtml } from '../core/formats';
+import { type Source, textOfHtml } from '../core/formats';
 import { formsOf } from '../core/forms';
 import { type Kind, kindOf } from '../core/kinds';
 import { leftOut } from '../core/left-out';
@@ -13,6 +13,7 @@ import { listFormats } from '../core/list-formats';
 import { offersFor } from '../core/offers';
 import { chartOfList, type ReadOptions, type ReadResult, readList } from '../core/read';
 import type { Scene } from '../core/scene';
+import { opened } from '../core/slide-words';
 import type { Fonts } from '../core/text';
 import { withFonts } from './fonts';
 import { MOST_PICTURED, type Shown, shown, wordsOf } from './shown';
@@ -95,7 +96,7 @@ const api = {
   /** A file as text. @throws where it can't be read, in words */
   async source(bytes: Uint8Array, tell?: Telling): Promise<OpenedFile> {
     tell?.('opening', 0.1);
-    const { packed, ...source } = await sourceOf(bytes);
+    const { packed, ...source } = await opened(bytes);
     return { ...source, isWhole: packed !== undefined };
   },
 

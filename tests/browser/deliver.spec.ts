@@ -38,6 +38,7 @@ const FILES = [
   'picture?as=pdf',
   'picture?as=pptx',
   'picture?as=docx',
+  'picture?as=docx&drawn=shapes',
   'picture?as=html',
   'list?as=xlsx',
   'list?as=json',

@@ -3,7 +3,7 @@ export { type ComposeOptions, type Composition, compose, composing } from './com
 export { baseline, textMarks } from './draw';
 export { enclosureLook } from './enclose';
 export { enclosedOf } from './enclosed';
-export { faceOf } from './face';
+export { faceOf, shownFace } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
 export { arranged, onto, smallestOf, smallestSet } from './place';

@@ -5,6 +5,6 @@ export { looksLikeMarkdown, outlineOfMarkdown, writeMarkdown } from './markdown'
 export { fieldOfAttribute, looksLikeOpml, type OpmlNode, parseOpml, TooDeep, writeOpml } from './opml';
 export { kindSaid, sayInMarkdown, sayInOpml } from './said';
 export { looksLikeSkos, parseSkos, writeSkos } from './skos';
-export { type Source, sourceOf } from './source';
+export { packedText, type Source, sourceOf } from './source';
 export { UnreadableFile } from './unreadable';
 export { readSheets, type Sheet, type SheetText, writeXlsx } from './xlsx';

@@ -1,4 +1,5 @@
 /** What a file holds, as text that lists are read from, whatever the file is. */
+import type { Chart } from '../chart';
 import { UnreadableChart } from '../chart';
 import { listAsJson } from '../list';
 import { type Packed, packedIn } from '../packed';
@@ -78,6 +79,9 @@ async function sourceOfArchive(bytes: Uint8Array): Promise<Source> {
   return workbook(readSheets(bytes));
 }
 
+/** The list of a chart that a file carries, as text for whoever wants no more than that. */
+export const packedText = (chart: Chart): string => `${JSON.stringify(listAsJson(chart), null, 2)}\n`;
+
 /**
  * @param bytes the file, 8 MB at the most by the caller's care
  * @throws UnreadableFile in words a person can act on
@@ -85,7 +89,7 @@ async function sourceOfArchive(bytes: Uint8Array): Promise<Source> {
 export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
   const packed = await carried(bytes);
-  if (packed) return { text: `${JSON.stringify(listAsJson(packed.chart), null, 2)}\n`, sheets: [], said: '', packed };
+  if (packed) return { text: packedText(packed.chart), sheets: [], said: '', packed };
   if (looksLikeZip(bytes)) return sourceOfArchive(bytes);
   if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes));
   const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));

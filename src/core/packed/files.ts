@@ -4,7 +4,6 @@ import { strFromU8, strToU8, Unzlib, unzipSync, zipSync, zlibSync } from 'fflate
 import type { PDFDict as Dict } from 'pdf-lib';
 import { NAMESPACE } from '../scene/slides/item-of';
 import { fromBase64, PACKED, type Packed, toBase64, unpack } from './packed';
-import { shapesOfSlides, withSlideWords } from './slide-words';
 
 /** Far more than any chart: what claims to be larger is not unfolded. */
 const MOST_BYTES = 64 * 1024 * 1024;
@@ -202,12 +201,5 @@ export async function packedIn(bytes: Uint8Array): Promise<Packed | undefined> {
     // Damaged there: what else it is may still be read.
     return undefined;
   }
-  const packed = found === undefined ? undefined : unpack(found);
-  if (!packed || !starts(bytes, 0x50, 0x4b, 3, 4)) return packed;
-  try {
-    return { ...packed, chart: withSlideWords(packed.chart, shapesOfSlides(bytes)) };
-  } catch {
-    // Damaged slides have no words for the chart, which is whole.
-    return packed;
-  }
+  return found === undefined ? undefined : unpack(found);
 }

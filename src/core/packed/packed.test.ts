@@ -7,6 +7,7 @@ import type { z } from 'zod';
 import { fonts } from '../../../tests/support/fonts';
 import { drawn, readAs } from '../../../tests/support/kinds';
 import { ofSchema } from '../../../tests/support/of-schema';
+import { documentOf } from '../../server/pictures/document';
 import { pageOf } from '../../server/pictures/page';
 import { scenesPdf } from '../../server/pictures/pdf';
 import { type Chart, chartSchema } from '../chart';
@@ -37,6 +38,12 @@ const { chart: some } = readAs('org', kindOf('org')!.starts[0]!.list);
 const { scene } = drawn(some);
 const picture = { mime: 'image/png', bytes: PNG };
 
+/** A document of words and a picture, made once: what it carries is put into it. */
+const text = documentOf(kindOf('org')!, some, [{ scene, svg: sceneSvg(scene), png: Buffer.from(PNG) }], {
+  place: 'full',
+  list: 'none',
+});
+
 /** Every format with a chart in it, as files are made of it. */
 const FORMATS: Readonly<Record<string, (packed: string) => Uint8Array | Promise<Uint8Array>>> = {
   SVG: (packed) => strToU8(sceneSvg(scene, { metadata: carryingXml(packed) })),
@@ -51,6 +58,7 @@ const FORMATS: Readonly<Record<string, (packed: string) => Uint8Array | Promise<
       carried: carryingPart(packed),
       fonts: { heading: 'Fraunces', body: 'Noto Sans' },
     }),
+  DOCX: async (packed) => officeWith(await text, 'word/document.xml', packed),
   XLSX: async (packed) => officeWith(await listAsXlsx(kindOf('org')!, some), 'xl/workbook.xml', packed),
   JSON: (packed) => strToU8(JSON.stringify({ title: 'T', items: [], ...JSON.parse(packed) })),
 };
@@ -79,7 +87,7 @@ describe('chart, file, chart', () => {
         const found = await packedIn(await FORMATS[format]!(pack(packed)));
         expect(found).toEqual(packed);
       }),
-      { numRuns: format === 'XLSX' || format === 'PDF' ? 15 : 40, endOnFailure: true },
+      { numRuns: ['DOCX', 'PDF', 'XLSX'].includes(format) ? 15 : 40, endOnFailure: true },
     );
   });
 

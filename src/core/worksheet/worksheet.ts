@@ -7,8 +7,9 @@ import type { Scene } from '../scene';
 import { type Fonts, plainOf } from '../text';
 import { WORKSHEET_LIMITS, type WorksheetAsked } from './asked';
 import { fieldOf, type Lined, linedPlaces } from './blanked';
+import type { Sheet } from './paper';
 import { found, type Sort, type Word } from './places';
-import { papersOf, picturesAlone, type Sheet, seenOf, sheetsOf } from './sheet';
+import { papersOf, picturesAlone, seenOf, sheetsOf } from './sheet';
 
 /** Words left blank on a sheet, by their number. */
 export interface Blank {

@@ -26,7 +26,7 @@ const panels = {
   arrange: later(() => import('./stages/arrange/ArrangeStage').then(({ ArrangeStage }) => ArrangeStage)),
   style: later(() => import('./stages/StyleStage').then(({ StyleStage }) => StyleStage)),
   check: later(() => import('./stages/CheckStage').then(({ CheckStage }) => CheckStage)),
-  deliver: later(() => import('./stages/DeliverStage').then(({ DeliverStage }) => DeliverStage)),
+  deliver: later(() => import('./stages/deliver/DeliverStage').then(({ DeliverStage }) => DeliverStage)),
 } satisfies Record<Stage, React.ComponentType>;
 const LATER = [
   panels.arrange,

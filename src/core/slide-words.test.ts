@@ -1,13 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { fonts } from '../../../tests/support/fonts';
-import { readAs } from '../../../tests/support/kinds';
-import type { Chart } from '../chart';
-import { compose } from '../compose';
-import { slidesOf } from '../scene';
-import { escapeXml } from '../xml';
-import { carryingPart, pack, packedIn } from '.';
+import { fonts } from '../../tests/support/fonts';
+import { readAs } from '../../tests/support/kinds';
+import type { Chart } from './chart';
+import { compose } from './compose';
+import { carryingPart, pack } from './packed';
+import { slidesOf } from './scene';
+import { opened } from './slide-words';
+import { escapeXml } from './xml';
 
 const demo = (file: string) => readFileSync(`demo/${file}`, 'utf8');
 const slidesFor = (chart: Chart) =>
@@ -27,7 +28,7 @@ function edited(file: Uint8Array, by: (xml: string) => string): Uint8Array {
   if (after === before) throw new Error('nothing was changed');
   return zipSync({ ...parts, [name]: strToU8(after) });
 }
-const back = async (file: Uint8Array) => (await packedIn(file))!.chart;
+const back = async (file: Uint8Array) => (await opened(file)).packed!.chart;
 /** The words of a shape in the place of others: the paragraphs of the shape whose alternative text begins so. */
 const reworded = (descr: string, paragraphs: readonly string[]) => (xml: string) =>
   xml.replace(new RegExp(`(descr="${descr}[^"]*".*?<a:lstStyle/>)(.*?)(</p:txBody>)`), (_, head, __, tail) => {

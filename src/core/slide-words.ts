@@ -5,12 +5,13 @@
  */
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
-import type { Chart, Item } from '../chart';
-import { shownFace } from '../compose/face';
-import { kindOnPage } from '../kinds/on-page';
-import { type Mark, wordsAt } from '../scene';
-import { ITEM_OF, NAMESPACE } from '../scene/slides/item-of';
-import { plainOf } from '../text/rich';
+import type { Chart, Item } from './chart';
+import { shownFace } from './compose';
+import { packedText, type Source, sourceOf } from './formats';
+import { kindOnPage } from './kinds';
+import { type Mark, wordsAt } from './scene';
+import { ITEM_OF, NAMESPACE } from './scene/slides/item-of';
+import { plainOf } from './text';
 
 /** Words of a shape as its paragraphs. */
 interface ShapeWords {
@@ -135,4 +136,19 @@ export function withSlideWords(chart: Chart, shapes: readonly ShapeWords[]): Cha
     }
   }
   return changed ? { ...chart, items } : chart;
+}
+
+/** What a file holds, words included that somebody changed in slides of ours. @throws as `sourceOf` does */
+export async function opened(bytes: Uint8Array): Promise<Source> {
+  const source = await sourceOf(bytes);
+  const { packed } = source;
+  if (!packed || bytes[0] !== 0x50 || bytes[1] !== 0x4b) return source;
+  let chart: Chart;
+  try {
+    chart = withSlideWords(packed.chart, shapesOfSlides(bytes));
+  } catch {
+    // Damaged slides have no words for the chart, which is whole.
+    return source;
+  }
+  return chart === packed.chart ? source : { ...source, text: packedText(chart), packed: { ...packed, chart } };
 }

@@ -1,12 +1,10 @@
 /** Files to hand over: the picture and the list. */
-import { Fragment, useEffect, useId, useState } from 'react';
-import { DESCRIPTION_LIMIT } from '../../../core/chart';
-import { DRAWN_AS, type DrawnAs, LISTS, type ListAs, PLACES, type Place } from '../../../core/in-documents';
-import { listFormats, XLSX } from '../../../core/list-formats';
-import type { RevealBy } from '../../../core/reveal';
-import { readWorker } from '../../shared/composer';
-import { Button, Choices, Select } from '../../shared/controls';
-import { kindFor } from '../../shared/fields';
+import { Fragment, useState } from 'react';
+import { DRAWN_AS, type DrawnAs, LISTS, type ListAs, PLACES, type Place } from '../../../../core/in-documents';
+import { listFormats, XLSX } from '../../../../core/list-formats';
+import type { RevealBy } from '../../../../core/reveal';
+import { Button, Choices, Select } from '../../../shared/controls';
+import { kindFor } from '../../../shared/fields';
 import {
   COPYING,
   type Copying,
@@ -20,13 +18,15 @@ import {
   SLIDES,
   type Slides,
   withoutChart,
-} from '../deliver';
-import { printChart } from '../Print';
-import { change, useEditor } from '../state/store';
-import { words } from '../words';
+} from '../../deliver';
+import { printChart } from '../../Print';
+import { useEditor } from '../../state/store';
+import { words } from '../../words';
 import { Bundle } from './Bundle';
+import { Description } from './Description';
 import { DragOut } from './DragOut';
 import { InClass } from './InClass';
+import { saidOnce, useLeftOut } from './left-out';
 import { PartChoice } from './PartChoice';
 
 const DPIS = ['96', '150', '300'] as const;
@@ -34,48 +34,6 @@ type Dpi = (typeof DPIS)[number];
 
 /** Labels of lists that hold the chart whole. */
 const WHOLE: readonly string[] = [XLSX.label, 'JSON'];
-
-/** Of longer lists what a form leaves out is not worked out. */
-const MOST_LINES = 5_000;
-/** Until typing has paused so long, in milliseconds. */
-const PAUSE = 400;
-
-/** For each form what it leaves out of the chart as it is now; nothing where that is not known yet. */
-function useLeftOut(): Readonly<Record<string, readonly string[]>> {
-  const chart = useEditor((state) => state.chart);
-  const [found, setFound] = useState<Readonly<Record<string, readonly string[]>>>({});
-  useEffect(() => {
-    setFound({});
-    if (Object.keys(chart.items).length > MOST_LINES) return;
-    let isCurrent = true;
-    const timer = setTimeout(() => {
-      readWorker()
-        .leftOut(chart)
-        .then(
-          (answer) => isCurrent && setFound(answer),
-          // Not knowing is no reason to keep anybody from their file.
-          () => undefined,
-        );
-    }, PAUSE);
-    return () => {
-      isCurrent = false;
-      clearTimeout(timer);
-    };
-  }, [chart]);
-  return found;
-}
-
-/** What nearly every form leaves out, which is said once; with those that hold it. */
-function saidOnce(left: Readonly<Record<string, readonly string[]>>): Map<string, readonly string[]> {
-  const forms = Object.keys(left);
-  const all = new Set(Object.values(left).flat());
-  return new Map(
-    [...all].flatMap((phrase) => {
-      const holding = forms.filter((form) => !left[form]!.includes(phrase));
-      return forms.length > 2 && holding.length <= 1 ? [[phrase, holding] as const] : [];
-    }),
-  );
-}
 
 export function DeliverStage() {
   const left = useLeftOut();
@@ -252,45 +210,6 @@ export function DeliverStage() {
           {format === 'csv' && <Tick label={words.deliver.mark} checked={mark} onTick={setMark} />}
         </Fragment>
       ))}
-    </div>
-  );
-}
-
-/** What the picture shows, in words: computed, or one's own. */
-function Description() {
-  const field = useId();
-  const own = useEditor((state) => state.chart.description);
-  const computed = useEditor((state) => state.composition?.scene.description ?? '');
-  const [text, setText] = useState<string | null>(null);
-  const shown = text ?? own ?? computed;
-  const keep = () => {
-    if (text === null) return;
-    const next = text.trim() === '' ? null : text.trim();
-    if (next !== (own ?? null) && !(own === undefined && next === computed))
-      change({ type: 'set-description', description: next });
-    setText(null);
-  };
-  return (
-    <div className="pt-4">
-      <label htmlFor={field} className="font-semibold">
-        {words.deliver.described}
-      </label>
-      <p className="text-[13px] text-quiet">{words.deliver.describedAbout}</p>
-      <textarea
-        id={field}
-        dir="auto"
-        rows={5}
-        maxLength={DESCRIPTION_LIMIT}
-        className="field mt-1 h-auto w-full py-1.5 text-[13px]"
-        value={shown}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={keep}
-      />
-      {own !== undefined && (
-        <Button onClick={() => change({ type: 'set-description', description: null })}>
-          {words.deliver.describedAgain}
-        </Button>
-      )}
     </div>
   );
 }

@@ -1,20 +1,20 @@
 /** What is done with a picture in front of people: shown step by step, filled in, answered. */
 import { useRef, useState } from 'react';
-import { setsOf } from '../../../core/chart';
-import { REVEALS, type RevealBy } from '../../../core/reveal';
-import type { Scene } from '../../../core/scene';
-import type { WalkThrough } from '../../../core/walk-through';
-import { composeWorker } from '../../shared/composer';
-import { Button, Choices, Tick } from '../../shared/controls';
-import { kindFor } from '../../shared/fields';
-import { later } from '../../shared/later';
-import type { Part } from '../deliver';
-import { Reveal } from '../reveal/Reveal';
-import { say, useEditor } from '../state/store';
-import { words } from '../words';
+import { setsOf } from '../../../../core/chart';
+import { REVEALS, type RevealBy } from '../../../../core/reveal';
+import type { Scene } from '../../../../core/scene';
+import type { WalkThrough } from '../../../../core/walk-through';
+import { composeWorker } from '../../../shared/composer';
+import { Button, Choices, Tick } from '../../../shared/controls';
+import { kindFor } from '../../../shared/fields';
+import { later } from '../../../shared/later';
+import type { Part } from '../../deliver';
+import { Reveal } from '../../reveal/Reveal';
+import { say, useEditor } from '../../state/store';
+import { words } from '../../words';
 
-const WorksheetDialog = later(() => import('../worksheet/WorksheetDialog').then((part) => part.WorksheetDialog));
-const WalkDialog = later(() => import('../../walk/WalkDialog').then((part) => part.WalkDialog));
+const WorksheetDialog = later(() => import('../../worksheet/WorksheetDialog').then((part) => part.WorksheetDialog));
+const WalkDialog = later(() => import('../../../walk/WalkDialog').then((part) => part.WalkDialog));
 
 type Shown = 'reveal' | 'worksheet' | { readonly scene: Scene; readonly walk: WalkThrough };
 

@@ -1,13 +1,13 @@
 /** Many files of the chart at once: made one after the other, packed here, so that it is seen how far it has come. */
 import { useMemo, useRef, useState } from 'react';
-import { BUNDLE_FORMS, BUNDLE_PARTS, type BundleForm, type BundleParts, bundleOf } from '../../../core/bundle';
-import { fileName } from '../../../core/file-name';
-import { Button, Choices, Tick } from '../../shared/controls';
-import { kindFor } from '../../shared/fields';
-import { saveFile } from '../../shared/save-file';
-import { fetchedFile } from '../deliver';
-import { say, useEditor } from '../state/store';
-import { words } from '../words';
+import { BUNDLE_FORMS, BUNDLE_PARTS, type BundleForm, type BundleParts, bundleOf } from '../../../../core/bundle';
+import { fileName } from '../../../../core/file-name';
+import { Button, Choices, Tick } from '../../../shared/controls';
+import { kindFor } from '../../../shared/fields';
+import { saveFile } from '../../../shared/save-file';
+import { fetchedFile } from '../../deliver';
+import { say, useEditor } from '../../state/store';
+import { words } from '../../words';
 
 export function Bundle({ bare }: { bare: boolean }) {
   const chart = useEditor((state) => state.chart);

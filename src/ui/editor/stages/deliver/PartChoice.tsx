@@ -1,10 +1,10 @@
 /** What of the chart its files show: all of it, the branch that is selected, the tiers down to one. */
-import { plainOf } from '../../../core/text/rich';
-import { Row, Select } from '../../shared/controls';
-import { kindFor } from '../../shared/fields';
-import type { Part } from '../deliver';
-import { useEditor } from '../state/store';
-import { words } from '../words';
+import { plainOf } from '../../../../core/text/rich';
+import { Row, Select } from '../../../shared/controls';
+import { kindFor } from '../../../shared/fields';
+import type { Part } from '../../deliver';
+import { useEditor } from '../../state/store';
+import { words } from '../../words';
 
 const ALL = 'all';
 

@@ -1,8 +1,8 @@
 /** The picture as something that can be dragged out of the page: into a document, onto the desktop. */
 import { useEffect, useState } from 'react';
-import { fileName } from '../../../core/file-name';
-import { useEditor } from '../state/store';
-import { words } from '../words';
+import { fileName } from '../../../../core/file-name';
+import { useEditor } from '../../state/store';
+import { words } from '../../words';
 
 /** Of longer lists no picture is drawn just to be dragged. */
 const MOST_SHOWN = 600;
