@@ -143,7 +143,7 @@ test('a tree of questions is answered by keys, its way lit, and comes to what it
   await expect(question).toHaveText('Small house with a wing');
   // 98,000 at the end, less 18,000 and 25,000.
   await expect(dialog.getByText('It comes to 55,000.')).toBeVisible();
-  await expect(dialog.getByText('with 60 %.')).toBeVisible();
+  await expect(dialog.getByText('with 60\u00a0%.')).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await page.keyboard.press('Backspace');
   await expect(question).toHaveText('Add a wing later?');

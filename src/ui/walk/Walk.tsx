@@ -1,6 +1,6 @@
 /** A decision tree answered one question at a time, the way lit on its picture. */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { showChance, showNumber } from '../../core/list/numbers';
+import { showChance as chanceShown, showNumber } from '../../core/list/numbers';
 import type { Scene } from '../../core/scene';
 import { type WalkThrough, walked } from '../../core/walk-through';
 import { Button } from '../shared/controls';
@@ -8,6 +8,8 @@ import { SceneView } from '../shared/SceneView';
 import { walkWords as words } from './words';
 
 const LIT = '#b3412e';
+/** A number and its sign stay on one line. */
+const showChance = (value: number) => chanceShown(value).replace(' ', '\u00a0');
 /** Room round the step that is asked, in points. */
 const ROUND = 3;
 
@@ -23,7 +25,12 @@ export function Walk({ scene, walk }: { scene: Scene; walk: WalkThrough }) {
     () => ({
       ...scene,
       background: 'none',
-      links: [],
+      // The answers of what was passed are read over the lit way.
+      links: scene.links.flatMap((link) =>
+        link.from !== undefined && passed.has(link.from)
+          ? [{ ...link, marks: link.marks.filter(({ type }) => type === 'text') }]
+          : [],
+      ),
       page: [],
       under: [],
       over: [],
