@@ -176,7 +176,9 @@ export function blanked(
         const own = numberOf.get(`item ${item.id}`);
         const marks = renewed('items', at, item.marks);
         if (!own || !hidden) return marks === item.marks ? item : { ...item, marks };
-        return { ...item, marks, label: item.label.replace(own.answer, blankWords(own.number)) };
+        // Where it stands in the words otherwise than as one line, none of them is said.
+        const said = blankWords(own.number);
+        return { ...item, marks, label: item.label.includes(own.answer) ? item.label.replace(own.answer, said) : said };
       }),
       links: scene.links.map((link, at) => {
         const marks = renewed('links', at, link.marks);

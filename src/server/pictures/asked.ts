@@ -1,5 +1,6 @@
 /** What of a stored chart's picture a request asks for: read alike by whoever answers from memory and whoever draws. */
 
+import { createHash } from 'node:crypto';
 import {
   type DocumentAsked,
   DRAWN_AS,
@@ -184,7 +185,8 @@ export function tagOf(
     dots.cropped && 'crop',
     text && Object.values(text).join(' '),
     steps,
-    items?.join(),
+    // However many they are, a tag is short.
+    items && createHash('sha256').update(items.join()).digest('base64url'),
   ]
     .map((asked) => asked || '')
     .join(' ');
