@@ -86,7 +86,7 @@ export default defineConfig({
     server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },
     // Native or file-reading packages are loaded from node_modules, not bundled.
     ssr: {
-      external: ['@resvg/resvg-js', 'sharp', 'subset-font', 'pdfkit', 'fontkit', 'pg', 'piscina', 'prom-client', 'zod'],
+      external: ['@node-rs/argon2', '@resvg/resvg-js', 'sharp', 'subset-font', 'pdfkit', 'fontkit', 'pg', 'piscina', 'prom-client', 'zod'],
     },
   },
 });

@@ -8,6 +8,8 @@ declare namespace App {
     address?: string;
     /** The pattern of its address, for figures and the log. */
     route?: string;
+    /** Whoever signed in, once it was asked. */
+    person?: Promise<import('./server/people').Person | undefined>;
   }
 }
 

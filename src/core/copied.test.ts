@@ -25,6 +25,7 @@ describe('a list on the clipboard', () => {
     );
     expect(
       textOfHtml(html!)!
+        .trimEnd()
         .split('\n')
         .map((line) => /^\t*/.exec(line)![0].length),
     ).toEqual([0, 1, 2, 1, 0]);

@@ -1,6 +1,9 @@
 /** What is cleared away now and then, by whichever server comes to it. */
 import { query } from './db';
 import { resumeStyles } from './house-styles';
+import { log } from './log';
+import { firstLink, sweepSessions } from './people';
+import { settings } from './settings.mjs';
 
 /** Days for which an answer to an Idempotency-Key is kept. */
 const ANSWER_DAYS = 7;
@@ -25,7 +28,14 @@ export async function clearAnswers(): Promise<number> {
 }
 
 /** What is done now and then; one that fails is no hindrance to the others, and is tried again the next time. */
-const CHORES = [clearAnswers, resumeStyles];
+const CHORES = [clearAnswers, resumeStyles, sweepSessions];
+
+/** Where people have accounts and nobody has one yet: says by which link the first signs up. */
+async function sayFirst(): Promise<void> {
+  const { people, origin, host, port } = settings();
+  const link = people ? await firstLink(origin ?? `http://${host}:${port}`) : undefined;
+  if (link) log().warn({ link }, 'nobody can sign in yet: the first administrator signs up by this link, once');
+}
 
 let begun = false;
 
@@ -37,6 +47,7 @@ export function beginChores(): void {
     for (const chore of CHORES) await chore().catch(() => undefined);
   };
   // Soon after the start as well: a server that ended may have left something undone.
+  void sayFirst().catch((error: Error) => log().error({ error: error.message }, 'no link for the first administrator'));
   setTimeout(() => void work(), SOON_MS).unref();
   setInterval(() => void work(), EVERY_MS).unref();
 }

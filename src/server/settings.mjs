@@ -39,6 +39,7 @@ const schema = z.object({
   LOG_LEVEL: z.enum(['trace', 'debug', 'info', 'warn', 'error', 'silent']).default('info'),
   METRICS_TOKEN: z.string().min(16, 'at least 16 letters').optional(),
   LOG_REQUESTS: yes.default(true),
+  PEOPLE: yes.default(false),
 });
 
 /** Largest body that anything here takes, in bytes. */
@@ -90,6 +91,8 @@ export function settingsOf(env) {
     logLevel: data.LOG_LEVEL,
     logRequests: data.LOG_REQUESTS,
     metricsToken: data.METRICS_TOKEN,
+    /** People have accounts and sign in; else whoever reaches it is the one person who is alone here. */
+    people: data.PEOPLE,
   };
 }
 

@@ -3,7 +3,14 @@ import { isLoopback, settingsOf, WrongSetting } from './settings.mjs';
 
 describe('settings', () => {
   it('are those of one person on one machine where nothing is set', () => {
-    expect(settingsOf({})).toMatchObject({ host: '127.0.0.1', port: 4321, local: true, proxies: 0, ratePerMinute: 0 });
+    expect(settingsOf({})).toMatchObject({
+      host: '127.0.0.1',
+      port: 4321,
+      local: true,
+      proxies: 0,
+      ratePerMinute: 0,
+      people: false,
+    });
     expect(settingsOf({ PORT: '', ORIGIN: '' })).toMatchObject({ port: 4321, origin: undefined });
   });
   it('limit whoever asks where others can reach the server, and know a pooler by its direct address', () => {
@@ -26,6 +33,7 @@ describe('settings', () => {
     ['THREADS', '0'],
     ['LOG_LEVEL', 'loud'],
     ['METRICS_TOKEN', 'short'],
+    ['PEOPLE', 'yes'],
   ])('name what is wrong with %s=%s', (name, value) => {
     const wrong = () => settingsOf({ [name]: value });
     expect(wrong).toThrow(WrongSetting);

@@ -292,7 +292,7 @@ test('copied or printed in two actions', async ({ page, request, context }) => {
   await open(page, await newChart(request, GARDEN));
   const hand = new Hand(page);
   await hand.click(stage(page, 'Deliver'));
-  await hand.click(page.getByRole('button', { name: 'Copy the picture' }));
+  await hand.click(page.getByRole('button', { name: 'Copy', exact: true }));
   await expect(page.getByText('The picture was copied')).toBeVisible();
   hand.atMost(2);
 });

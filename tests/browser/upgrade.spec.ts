@@ -1,61 +1,12 @@
 /** What earlier versions stored, and what can't be read. */
-import { type ChildProcess, spawn } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { expect, test } from '@playwright/test';
-import pg from 'pg';
+import { inDatabase, type Started, started } from './other-server';
 import { newChart } from './support';
 
 const database = process.env['DATABASE_URL'];
 // Without the database's address, as when a server that runs is tried, there is nothing to look into.
 test.skip(database === undefined, 'needs DATABASE_URL');
-
-async function inDatabase<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end();
-  }
-}
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
-
-interface Started {
-  readonly at: string;
-  end(): Promise<unknown>;
-}
-
-/** Another server on a database, once it can serve. */
-async function started(url: string): Promise<Started> {
-  const port = await freePort();
-  const child: ChildProcess = spawn(process.execPath, ['scripts/app.mjs'], {
-    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', DATABASE_URL: url },
-    stdio: 'inherit',
-  });
-  const ended = new Promise((resolve) => child.once('exit', resolve));
-  const end = () => {
-    child.kill('SIGTERM');
-    return ended;
-  };
-  const at = `http://127.0.0.1:${port}`;
-  try {
-    await expect
-      .poll(async () => (await fetch(`${at}/api/ready`).catch(() => undefined))?.status, { timeout: 60_000 })
-      .toBe(200);
-  } catch (error) {
-    await end();
-    throw error;
-  }
-  return { at, end };
-}
 
 /** A chart as it was stored before its parts were rows of their own. */
 const { settings, parts } = JSON.parse(readFileSync('tests/stored/version-1.json', 'utf8'));

@@ -5,17 +5,17 @@ import { splitGraphemes } from 'unicode-segmenter/grapheme';
 export type Verdict = 'right' | 'near' | 'wrong' | 'empty';
 
 /** Letters that are compared: no capitals, no more than one space, nothing that ends a sentence. */
-const letters = (text: string): string[] => [
-  ...splitGraphemes(
-    text
-      .normalize('NFKC')
-      .toLocaleLowerCase()
-      .replace(/[\u2018\u2019]/g, "'")
-      .replace(/[\s\u00ad]+/g, ' ')
-      .trim()
-      .replace(/[.,;:!?]+$/, ''),
-  ),
-];
+function letters(text: string): string[] {
+  const plain = text
+    .normalize('NFKC')
+    .toLocaleLowerCase()
+    .replace(/[\u2018\u2019]/g, "'")
+    .replace(/[\s\u00ad]+/g, ' ')
+    .trim();
+  let end = plain.length;
+  while (end > 0 && '.,;:!?'.includes(plain[end - 1]!)) end--;
+  return [...splitGraphemes(plain.slice(0, end))];
+}
 
 /**
  * The fewest letters left out, put in, put for another, or changed with their neighbour, that make one word of another.

@@ -73,6 +73,68 @@ function document() {
           responses: { 200: answer('Ready'), 503: problem('Not ready') },
         },
       },
+      '/api/accounts/first': {
+        post: {
+          summary: 'The first administrator signs up by the link that the first start printed; signed in afterwards',
+          requestBody: body(schemas.firstRequest),
+          responses: {
+            201: answer('Made', schemas.accountAnswer),
+            403: problem('The link is not good any more'),
+            ...usual,
+          },
+        },
+      },
+      '/api/accounts': {
+        get: {
+          summary: 'People with accounts here; for administrators',
+          responses: { 200: answer('By name', schemas.accountsAnswer), 403: problem('Not an administrator') },
+        },
+        post: {
+          summary: 'An account for somebody; by an administrator',
+          requestBody: body(schemas.personRequest),
+          responses: {
+            201: answer('Made', schemas.accountAnswer),
+            403: problem('Not an administrator'),
+            409: problem('Somebody has the e-mail address'),
+            ...usual,
+          },
+        },
+      },
+      '/api/sign-in': {
+        post: {
+          summary: 'Signs in: sets the session cookie; where PEOPLE is on',
+          requestBody: body(schemas.signInRequest),
+          responses: {
+            200: answer('Signed in', schemas.accountAnswer),
+            401: problem('The e-mail address or the password is not right'),
+            ...usual,
+            429: problem('Too many failed; retry-after says how long to wait'),
+          },
+        },
+        delete: { summary: 'Ends the session', responses: { 204: answer('Ended') } },
+      },
+      '/api/me': {
+        get: { summary: 'Who asks, and how it is known', responses: { 200: answer('Who', schemas.meAnswer) } },
+      },
+      '/api/me/password': {
+        put: {
+          summary: 'Another password; everywhere else one is signed out',
+          requestBody: body(schemas.passwordRequest),
+          responses: {
+            204: answer('Changed'),
+            403: problem('The password before is not right'),
+            ...usual,
+          },
+        },
+      },
+      '/api/sessions': {
+        get: { summary: 'Where one is signed in', responses: { 200: answer('Newest first', schemas.sessionsAnswer) } },
+        delete: { summary: 'Ends all sessions but this one', responses: { 204: answer('Ended') } },
+      },
+      '/api/sessions/{session}': {
+        parameters: [path('session', 'The session')],
+        delete: { summary: 'Ends a session', responses: { 204: answer('Ended'), 404: usual[404] } },
+      },
       '/api/charts/{id}/stored': {
         get: {
           summary: 'A chart as it lies in the database, also where this version can not read it',
@@ -312,14 +374,18 @@ function document() {
         parameters: [id],
         get: {
           summary: 'The pages it goes over: one, the sheets of a wall, or those of a booklet',
-          responses: { 200: answer('What stands on which page', schemas.pagesAnswer), 404: usual[404] },
+          responses: {
+            200: answer('What stands on which page', schemas.pagesAnswer),
+            404: usual[404],
+            422: usual[422],
+          },
         },
       },
       '/api/charts/{id}/description': {
         parameters: [id],
         get: {
           summary: 'What its picture shows, in words, for those who do not see it',
-          responses: { 200: answer('The words', schemas.descriptionAnswer), 404: usual[404] },
+          responses: { 200: answer('The words', schemas.descriptionAnswer), 404: usual[404], 422: usual[422] },
         },
       },
       '/api/charts/{id}/picture': {

@@ -130,6 +130,43 @@ export const bundleAnswer = z.object({
   files: z.array(z.object({ name: z.string(), address: z.string().describe('Under the address of the chart') })),
 });
 
+const name = z.string().trim().min(1, 'a name').max(200);
+const password = z.string().min(1).max(1_000);
+const ofPerson = { name, email: z.email('an e-mail address').max(254), password };
+export const personRequest = z.object(ofPerson);
+export const firstRequest = z.object({ token: z.string().min(20).max(200), ...ofPerson });
+export const signInRequest = z.object({ email: z.string().min(1).max(254), password });
+export const passwordRequest = z.object({ now: password, next: password });
+export const accountsAnswer = z.object({
+  accounts: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      email: z.string(),
+      administrator: z.boolean(),
+      charts: z.number().int(),
+    }),
+  ),
+});
+export const accountAnswer = z.object({ id: z.string() });
+export const meAnswer = z.object({
+  how: z.enum(['alone', 'session']),
+  name: z.string().optional(),
+  email: z.string().optional(),
+  administrator: z.boolean().optional(),
+});
+export const sessionsAnswer = z.object({
+  sessions: z.array(
+    z.object({
+      id: z.string(),
+      madeAt: z.string(),
+      usedAt: z.string(),
+      agent: z.string(),
+      current: z.boolean(),
+    }),
+  ),
+});
+
 export const composeRequest = z.object({
   kind: kind.optional().describe('Recognised from the list where absent'),
   list,

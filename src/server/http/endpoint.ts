@@ -2,7 +2,7 @@
 import type { APIContext, APIRoute } from 'astro';
 import { databaseAway, databaseRefuses, LaterDatabase } from '../database-away';
 import { log } from '../log';
-import { type Who, whoAsks } from '../who';
+import { anybody, type Who, whoAsks } from '../who';
 import { BROKEN } from './broken';
 import { ApiError, problemResponse } from './problem';
 
@@ -59,8 +59,11 @@ export function answerError(error: unknown): Response {
   return problemResponse(new ApiError(500, 'internal', 'Something went wrong here; nothing was changed.'));
 }
 
-/** One route for all methods: HEAD answers as GET without a body, what is not handled is 405. */
-export function endpoint(handlers: Handlers): APIRoute {
+/**
+ * One route for all methods: HEAD answers as GET without a body, what is not handled is 405.
+ * @param open answered to anybody, also where people have to sign in
+ */
+export function endpoint(handlers: Handlers, { open = false } = {}): APIRoute {
   return async (context) => {
     const { method } = context.request;
     const asked = method === 'HEAD' ? 'GET' : method;
@@ -69,7 +72,7 @@ export function endpoint(handlers: Handlers): APIRoute {
     if (!handler)
       return problemResponse(new ApiError(405, 'wrong-method', `This address takes ${allow}.`, [], {}, { allow }));
     try {
-      const response = await handler(context, await whoAsks(context));
+      const response = await handler(context, await (open ? anybody : whoAsks)(context));
       return method === 'HEAD' ? new Response(null, response) : response;
     } catch (error) {
       return answerError(error);

@@ -6,7 +6,10 @@ import { answerError, endpoint } from './endpoint';
 import { ApiError } from './problem';
 
 // Who asks is found in a database: here it is nobody.
-vi.mock('../who', () => ({ whoAsks: async () => ({ account: '', caller: '', request: '' }) }));
+vi.mock('../who', () => ({
+  anybody: async () => ({ account: '', caller: '', request: '' }),
+  whoAsks: async () => ({ account: '', caller: '', request: '' }),
+}));
 
 const types = ['application/json', 'image/svg+xml', 'image/png'] as const;
 

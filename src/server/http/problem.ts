@@ -7,10 +7,11 @@ export interface ProblemDetail {
   readonly field?: string;
 }
 
-export type Status = 400 | 403 | 404 | 405 | 406 | 409 | 413 | 415 | 422 | 429 | 500 | 503;
+export type Status = 400 | 401 | 403 | 404 | 405 | 406 | 409 | 413 | 415 | 422 | 429 | 500 | 503;
 
 const titles: Record<Status, string> = {
   400: "The request can't be read",
+  401: 'Sign in first',
   403: 'Not allowed from there',
   404: 'Not found',
   405: 'Method not allowed',

@@ -10,8 +10,22 @@ const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationsh
 const COMPATIBLE = 'http://schemas.openxmlformats.org/markup-compatibility/2006';
 const GROUP = 'http://schemas.microsoft.com/office/word/2010/wordprocessingGroup';
 
-const DRAWING = /<w:drawing>.*?<\/w:drawing>/gs;
-const GRAPHIC = /<a:graphic[ >].*?<\/a:graphic>/s;
+/**
+ * A text with each of its pieces replaced, from one mark to the next end.
+ * @param by of the piece, both marks included, and its place
+ */
+function replaced(text: string, begin: string, end: string, by: (piece: string, at: number) => string): string {
+  let out = '';
+  let from = 0;
+  for (let at = 0; ; at++) {
+    const start = text.indexOf(begin, from);
+    const stop = start < 0 ? -1 : text.indexOf(end, start);
+    if (stop < 0) return out + text.slice(from);
+    out += text.slice(from, start) + by(text.slice(start, stop + end.length), at);
+    from = stop + end.length;
+  }
+}
+
 const ENDING: Readonly<Record<string, string>> = { 'image/jpeg': 'jpeg', 'image/png': 'png' };
 
 /** @param drawings those of the document's pictures, in their order */
@@ -22,12 +36,11 @@ export function withShapes(
 ): Uint8Array {
   const parts = unzipSync(bytes);
   const [main, relations] = ['word/document.xml', 'word/_rels/document.xml.rels'];
-  let at = 0;
   parts[main] = strToU8(
-    strFromU8(parts[main]!).replace(DRAWING, (whole) => {
-      const drawing = drawings[at++];
+    replaced(strFromU8(parts[main]!), '<w:drawing>', '</w:drawing>', (whole, at) => {
+      const drawing = drawings[at];
       if (!drawing) return whole;
-      const shapes = whole.replace(GRAPHIC, () => drawing.xml);
+      const shapes = replaced(whole, '<a:graphic ', '</a:graphic>', () => drawing.xml);
       return `<mc:AlternateContent xmlns:mc="${COMPATIBLE}"><mc:Choice xmlns:wpg="${GROUP}" Requires="wpg">${shapes}</mc:Choice><mc:Fallback>${whole}</mc:Fallback></mc:AlternateContent>`;
     }),
   );
@@ -49,6 +62,6 @@ export function withShapes(
   const types = strFromU8(parts['[Content_Types].xml']!);
   const missing = Object.entries(ENDING).filter(([, ending]) => !types.includes(`Extension="${ending}"`));
   const defaults = missing.map(([mime, ending]) => `<Default Extension="${ending}" ContentType="${mime}"/>`).join('');
-  parts['[Content_Types].xml'] = strToU8(types.replace(/(<Types[^>]*>)/, (open) => open + defaults));
+  parts['[Content_Types].xml'] = strToU8(types.replace('</Types>', `${defaults}</Types>`));
   return zipSync(parts, { level: 6 });
 }

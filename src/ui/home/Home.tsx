@@ -35,10 +35,13 @@ export function Home({
   initial,
   folders: first,
   kinds,
+  person,
 }: {
   initial: ListPage;
   folders: readonly Folder[];
   kinds: readonly KindWords[];
+  /** Who signed in; absent where somebody is alone here. */
+  person?: string | undefined;
 }) {
   const [kind, setKind] = useState('');
   const [sort, setSort] = useState<Sort>('opened');
@@ -185,6 +188,11 @@ export function Home({
         <Button tone="strong" onClick={() => setMaking({})}>
           {words.newChart}
         </Button>
+        {person !== undefined && (
+          <a href="/account" className="max-w-40 truncate text-[13px] underline" dir="auto">
+            {person}
+          </a>
+        )}
       </header>
       <main>
         <h1 className="pt-6 pb-1 text-2xl">{bin ? words.binHeading : words.heading}</h1>

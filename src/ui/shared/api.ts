@@ -47,6 +47,9 @@ async function asked<T>(address: string, request: RequestInit): Promise<Answer<T
   }
   if (response.ok) return { ok: true, value: value as T };
   const problem = (value ?? {}) as Record<string, unknown>;
+  // A session that ended: what was not sent yet is kept in the browser, and sent after signing in again.
+  if (response.status === 401 && String(problem['type']).endsWith('#sign-in-first'))
+    location.assign(`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`);
   return {
     ok: false,
     status: response.status,

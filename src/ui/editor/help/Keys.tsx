@@ -21,7 +21,14 @@ export function Keys({ onClose }: { onClose: () => void }) {
   );
   return (
     <Dialog title={words.keys.title} onClose={onClose}>
-      <div className="relative flex flex-col gap-4 overflow-auto p-5" tabIndex={-1} data-first>
+      <div
+        className="relative flex flex-col gap-4 overflow-auto p-5"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what can be scrolled must be reached by keys (WCAG 2.1.1)
+        tabIndex={0}
+        role="region"
+        aria-label={words.keys.title}
+        data-first
+      >
         {parts.map((part) => (
           <section key={part}>
             <h3 className="pb-1 font-semibold text-plum">{words.keys.partNames[part]}</h3>
