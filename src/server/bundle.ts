@@ -9,7 +9,7 @@ import {
   bundleOf,
 } from '../core/bundle';
 import { getChart } from './charts';
-import { ApiError, type Handler, json, paramOf } from './http';
+import { ApiError, answerError, type Handler, json, paramOf } from './http';
 import { heavy } from './jobs';
 import { kindFor } from './lists';
 import { disposition } from './pictures';
@@ -35,11 +35,13 @@ const PACKED = /\.(?:pptx|docx|xlsx|png|webp|pdf)$/;
 /** Bytes that go into the archive at a time: others are served in between. */
 const PIECE = 256 * 1024;
 
-/** The archive, file after file. @param make the bytes of one */
-function zipped(
-  files: readonly BundleFile[],
-  make: (file: BundleFile) => Promise<Uint8Array>,
-): ReadableStream<Uint8Array> {
+interface Made {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+/** The archive, file after file. @param make one of them */
+function zipped(files: readonly BundleFile[], make: (file: BundleFile) => Promise<Made>): ReadableStream<Uint8Array> {
   let next = 0;
   let zip: Zip | undefined;
   return new ReadableStream<Uint8Array>(
@@ -57,8 +59,8 @@ function zipped(
           zip!.end();
           return;
         }
-        const bytes = await make(file);
-        const entry = PACKED.test(file.name) ? new ZipPassThrough(file.name) : new ZipDeflate(file.name, { level: 6 });
+        const { name, bytes } = await make(file);
+        const entry = PACKED.test(name) ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
         zip!.add(entry);
         for (let at = 0; at < bytes.length; at += PIECE)
           entry.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
@@ -79,11 +81,16 @@ export const bundleRequest: Handler = async (context, who) => {
   const { chart } = await getChart(who, paramOf(context, 'id'));
   const files = bundleOf(kindFor(chart.kind), chart, asked(url.searchParams));
   if (url.searchParams.get('plan') === '1') return json({ files });
-  const body = zipped(files, async ({ address }) => {
+  const body = zipped(files, async ({ name, address }) => {
     const own = new URL(address, new URL(`${url.pathname.replace(/bundle$/, '')}`, url));
     const made = new Request(own, { signal: request.signal });
-    const answer = await (address.startsWith('list') ? list : picture)({ request: made, url: own, params }, who);
-    return new Uint8Array(await answer.arrayBuffer());
+    const handler = address.startsWith('list') ? list : picture;
+    const answer = await handler({ request: made, url: own, params }, who).catch(answerError);
+    const bytes = new Uint8Array(await answer.arrayBuffer());
+    if (answer.ok) return { name, bytes };
+    // The others are made all the same; in its place stands why it is not there.
+    const { detail } = JSON.parse(new TextDecoder().decode(bytes)) as { detail?: string };
+    return { name: `${name}.not-made.txt`, bytes: new TextEncoder().encode(`${detail ?? answer.status}\n`) };
   });
   return new Response(body, {
     headers: {

@@ -215,6 +215,12 @@ test('the same over the API: as one archive, or as a plan; wrong forms are refus
   const { files } = await (await request.get(`/api/charts/${id}/bundle?forms=pdf,csv&parts=both&plan=1`)).json();
   expect(files).toHaveLength(4);
   for (const { address } of files) expect((await request.get(`/api/charts/${id}/${address}`)).status()).toBe(200);
+  // A file that can't be made is no reason to make none: in its place stands why.
+  const large = { type: 'set-page', page: { size: 'own', width: 14_000, height: 14_000 } };
+  await request.patch(`/api/charts/${id}/changes`, { data: { base: 0, changes: [large] } });
+  const some = unzipSync(new Uint8Array(await (await request.get(`/api/charts/${id}/bundle?forms=png,svg`)).body()));
+  expect(Object.keys(some)).toEqual(['The garden.svg', 'The garden.png.not-made.txt']);
+  expect(strFromU8(some['The garden.png.not-made.txt']!)).toContain('dots');
   for (const wrong of ['forms=gif', 'forms=', 'parts=some'])
     expect((await request.get(`/api/charts/${id}/bundle?${wrong}`)).status(), wrong).toBe(422);
 });

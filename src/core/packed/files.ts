@@ -1,6 +1,6 @@
 /** Where files carry a packed chart: each format at the place that it keeps for data of others. */
 
-import { strFromU8, strToU8, Unzlib, unzipSync, zipSync, zlibSync } from 'fflate';
+import { strFromU8, strToU8, Unzlib, unzipSync, type Zippable, zipSync, zlibSync } from 'fflate';
 import type { PDFDict as Dict } from 'pdf-lib';
 import { NAMESPACE } from '../scene/slides/item-of';
 import { fromBase64, PACKED, type Packed, toBase64, unpack } from './packed';
@@ -163,6 +163,20 @@ function inOffice(bytes: Uint8Array): string | undefined {
 
 const RELATION = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships/customXml';
 
+/** What is packed already: to pack it once more takes long and wins nothing. */
+const DENSE = /\.(?:png|jpe?g|webp)$/;
+
+/** Parts of an office file as one (ECMA-376-2, 10). */
+export const zipped = (parts: Readonly<Record<string, Uint8Array>>): Uint8Array =>
+  zipSync(
+    Object.fromEntries(
+      Object.entries(parts).map(([name, part]): [string, Zippable[string]] => [
+        name,
+        [part, { level: DENSE.test(name) ? 0 : 6 }],
+      ]),
+    ),
+  );
+
 /** An office file that another program wrote, with a packed chart as a part of its own. @param main its main part */
 export function officeWith(bytes: Uint8Array, main: string, packed: string): Uint8Array {
   const parts = unzipSync(bytes);
@@ -172,7 +186,7 @@ export function officeWith(bytes: Uint8Array, main: string, packed: string): Uin
   const relation = `<Relationship Id="rCarried" Type="${RELATION}" Target="../customXml/item1.xml"/>`;
   parts[name] = strToU8(relations.replace('</Relationships>', `${relation}</Relationships>`));
   parts['customXml/item1.xml'] = strToU8(carryingPart(packed));
-  return zipSync(parts, { level: 6 });
+  return zipped(parts);
 }
 
 const starts = (bytes: Uint8Array, ...mark: number[]) => mark.every((byte, i) => bytes[i] === byte);

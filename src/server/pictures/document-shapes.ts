@@ -2,7 +2,8 @@
  * The pictures of a document as shapes that can be changed there, with the drawing for programs that know no such shapes.
  * Source: ECMA-376-3, 9.3 (AlternateContent); ECMA-376-2, 9.3 (relationships).
  */
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
+import { zipped } from '../../core/packed';
 import type { Drawing, SlidePicture } from '../../core/scene';
 import { escapeAttribute } from '../../core/xml';
 
@@ -63,5 +64,5 @@ export function withShapes(
   const missing = Object.entries(ENDING).filter(([, ending]) => !types.includes(`Extension="${ending}"`));
   const defaults = missing.map(([mime, ending]) => `<Default Extension="${ending}" ContentType="${mime}"/>`).join('');
   parts['[Content_Types].xml'] = strToU8(types.replace('</Types>', `${defaults}</Types>`));
-  return zipSync(parts, { level: 6 });
+  return zipped(parts);
 }
