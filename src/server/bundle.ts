@@ -9,24 +9,21 @@ import {
   bundleOf,
 } from '../core/bundle';
 import { getChart } from './charts';
-import { ApiError, answerError, type Handler, json, paramOf } from './http';
+import { answerError, type Handler, json, paramOf, wrongValue } from './http';
 import { heavy } from './jobs';
 import { kindFor } from './lists';
 import { disposition } from './pictures';
 
 const [picture, list] = [heavy('picture', 5), heavy('write-list', 5)];
 
-const wrong = (field: string, message: string) =>
-  new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field }]);
-
 function asked(params: URLSearchParams) {
   const forms = (params.get('forms') ?? 'pdf,svg,png,xlsx').split(',').filter((form) => form !== '');
   const other = forms.find((form) => !(BUNDLE_FORMS as readonly string[]).includes(form));
   if (forms.length === 0 || other !== undefined)
-    throw wrong('forms', `forms names some of ${BUNDLE_FORMS.join(', ')}, with commas between them.`);
+    throw wrongValue('forms', `forms names some of ${BUNDLE_FORMS.join(', ')}, with commas between them.`);
   const parts = params.get('parts') ?? 'whole';
   if (!(BUNDLE_PARTS as readonly string[]).includes(parts))
-    throw wrong('parts', `parts is one of ${BUNDLE_PARTS.join(', ')}.`);
+    throw wrongValue('parts', `parts is one of ${BUNDLE_PARTS.join(', ')}.`);
   return { forms: forms as BundleForm[], parts: parts as BundleParts, bare: params.get('data') === 'none' };
 }
 

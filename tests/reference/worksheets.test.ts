@@ -11,7 +11,7 @@ import { describe, expect, it } from 'vitest';
 import { kindOf } from '../../src/core/kinds';
 import { chartOfList, readList } from '../../src/core/read';
 import { type Scene, sceneSvg } from '../../src/core/scene';
-import { type WorksheetAsked, worksheetOf } from '../../src/core/worksheet';
+import { type WorksheetAsked, worksheetOf, worksheetPictures } from '../../src/core/worksheet';
 import { scenePng } from '../../src/server/pictures/png';
 import { worksheetDocument } from '../../src/server/worksheets/document';
 import { worksheetPdf } from '../../src/server/worksheets/pdf';
@@ -30,7 +30,7 @@ function made(kindId: string, demo: string, asked: WorksheetAsked) {
   const read = readList(kind, readFileSync(`demo/${demo}`, 'utf8'));
   if (!read.ok) throw new Error(read.problem.message);
   const chart = chartOfList(kind, 'Salt marsh', read.list);
-  return { chart, worksheet: worksheetOf(chart, asked, fonts) };
+  return { chart, worksheet: worksheetOf(chart, asked, fonts), pictured: worksheetPictures(chart, asked, fonts) };
 }
 const pagesOf = (file: string): string[] =>
   execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).split('\f').slice(0, -1);
@@ -100,7 +100,7 @@ describe('worksheets as PDF', () => {
 
 describe('worksheets as documents', () => {
   it('an office suite opens it: numbered lines and words to choose from, then the answers', async () => {
-    const { chart, worksheet } = made('concept', 'salt-marsh.txt', {
+    const { chart, pictured } = made('concept', 'salt-marsh.txt', {
       blank: { links: true },
       bank: true,
       write: 'list',
@@ -111,13 +111,13 @@ describe('worksheets as documents', () => {
       png: await scenePng(scene, { dpi: 96 }),
     });
     const versions = await Promise.all(
-      worksheet.versions.map(async (version) => ({
+      pictured.versions.map(async (version) => ({
         version,
         pictures: await Promise.all(version.pictures.map(drawn)),
         keyPictures: await Promise.all(version.keyPictures.map(drawn)),
       })),
     );
-    const file = kept(await worksheetDocument(chart, worksheet, versions, { answers: true }), 'docx');
+    const file = kept(await worksheetDocument(chart, pictured, versions, { answers: true }), 'docx');
     const own = `-env:UserInstallation=file://${folder}/profile`;
     execFileSync('soffice', ['--headless', own, '--convert-to', 'pdf', '--outdir', folder, file], {
       stdio: 'pipe',
@@ -127,7 +127,7 @@ describe('worksheets as documents', () => {
     const key = pages.findIndex((page) => page.includes('Answers'));
     expect(key).toBeGreaterThan(0);
     const [before, after] = [pages.slice(0, key).join('\n'), pages.slice(key).join('\n')];
-    for (const { number, answer } of worksheet.versions[0]!.blanks) {
+    for (const { number, answer } of pictured.versions[0]!.blanks) {
       expect(before).toMatch(new RegExp(`(^|\\s)${number} +_{5,}`, 'm'));
       expect(after).toMatch(new RegExp(`(^|\\s)${number} +${answer}`, 'm'));
     }

@@ -1,5 +1,5 @@
 export { type SceneChange, sameMarks, sceneHearer, sceneTeller } from './changed';
-export { type Move, movedScene } from './moved';
+export { type Move, movedBox, movedScene } from './moved';
 export {
   type Box,
   boxOf,

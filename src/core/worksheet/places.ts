@@ -63,11 +63,14 @@ export function frameAt(scene: Scene, { in: where, at }: Pick<Place, 'in' | 'at'
   return { x, y, scale: scene.frame.scale };
 }
 
+/** Words as they are to be written: on one line, whatever marks they have. */
+export const answerOf = (text: string): string => plainOf(text).replace(/\s+/g, ' ').trim();
+
 /** The words that a blanking speaks of, of those that are in the pictures. */
 function wordsOf(scenes: readonly Scene[], chart: Chart, blank: Blanking): Word[] {
   const words = new Map<string, Word>();
   const add = (sort: Sort, id: string, text: string) => {
-    const answer = plainOf(text).replace(/\s+/g, ' ').trim();
+    const answer = answerOf(text);
     const key = `${sort} ${id}`;
     if (answer !== '' && !words.has(key)) words.set(key, { key, sort, id, answer });
   };

@@ -1,6 +1,7 @@
 /** Pages of a worksheet: the picture, the words to choose from, numbered lines, and a place for a name. Lengths in points. */
 import type { Chart } from '../chart';
-import { type Box, boxOf, grown, movedScene, type Scene } from '../scene';
+import { paperPoints } from '../layout';
+import { type Box, boxOf, grown, movedBox, movedScene, type Scene } from '../scene';
 import type { Fonts } from '../text';
 import { blanked, type Lined } from './blanked';
 import { MARGIN, Paper, SHEET_WORDS, type Sheet, type SheetText } from './paper';
@@ -15,20 +16,11 @@ const LARGEST = 1.6;
 const ROUND = 22;
 
 /** Sizes of the paper, upright and lying: the chart's own where hands hold it. */
-export function papersOf({
-  page,
-}: Pick<Chart, 'page'>): readonly { readonly width: number; readonly height: number }[] {
-  const [width, height] = PAPERS[page.size] ?? PAPERS['A4']!;
-  return [
-    { width, height },
-    { width: height, height: width },
-  ];
+export function papersOf({ page }: Pick<Chart, 'page'>): readonly Paper['size'][] {
+  const size = HELD.has(page.size) ? page.size : 'A4';
+  return (['portrait', 'landscape'] as const).map((orientation) => paperPoints({ size, orientation })!);
 }
-const PAPERS: Readonly<Record<string, readonly [number, number]>> = {
-  A3: [841.89, 1190.55],
-  A4: [595.28, 841.89],
-  Letter: [612, 792],
-};
+const HELD: ReadonlySet<string> = new Set(['A3', 'A4', 'Letter']);
 
 /** What of a page is the picture, with the words round it that belong to it. */
 export function seenOf({ picture, notes, page, width, height }: Scene, fonts: Fonts): Box {
@@ -46,6 +38,8 @@ export function seenOf({ picture, notes, page, width, height }: Scene, fonts: Fo
 
 export interface Pictured {
   readonly scene: Scene;
+  /** What of its page is the picture. */
+  readonly seen: Box;
   /** Places as they stand before the picture is moved. */
   readonly lined: readonly Lined[];
 }
@@ -55,8 +49,7 @@ const shownAs = (known: boolean, { inPicture }: SheetText) => (known ? 'answer' 
 /** The pictures of a worksheet cut out of their pages, for those who set the words round them themselves. */
 export function picturesAlone(pictures: readonly Pictured[], text: SheetText, known: boolean): Scene[] {
   const { chart, fonts, answers } = text;
-  return pictures.map(({ scene, lined }) => {
-    const seen = seenOf(scene, fonts);
+  return pictures.map(({ scene, seen, lined }) => {
     const shown = blanked(scene, lined, shownAs(known, text), chart.font, fonts).scene;
     const description = SHEET_WORDS.described(chart.title, answers.size);
     return { ...movedScene(shown, { x: -seen.x, y: -seen.y, scale: 1 }, seen), description };
@@ -79,7 +72,6 @@ const smallestOf = ({ items, links, frame }: Scene): number =>
 /** All on one page where the picture can be read then, upright or lying, whichever leaves it larger; else what must goes on. */
 function planned(
   pictures: readonly Pictured[],
-  seen: readonly Box[],
   papers: readonly Paper['size'][],
   wanted: Under,
   known: boolean,
@@ -88,7 +80,10 @@ function planned(
   const scaleOn = (size: Paper['size'], under: Under) => {
     const paper = begun(size);
     const high = paper.left - underHeight(paper, under, known);
-    return Math.min(LARGEST, ...seen.map(({ width, height }) => Math.min(paper.room / width, high / height)));
+    return Math.min(
+      LARGEST,
+      ...pictures.map(({ seen: { width, height } }) => Math.min(paper.room / width, high / height)),
+    );
   };
   const best = (under: Under) => {
     const [one, other] = papers.map((size) => ({ ...under, size, scale: scaleOn(size, under) }));
@@ -109,7 +104,6 @@ export function sheetsOf(pictures: readonly Pictured[], text: SheetText, known: 
   const description = SHEET_WORDS.described(chart.title, answers.size);
   const listed = known || !inPicture;
   const sheets: Sheet[] = [];
-  const seen = pictures.map(({ scene }) => seenOf(scene, fonts));
   const begun = (size: Paper['size'], first: boolean) => {
     const paper = new Paper(size, text);
     paper.title(known ? `${SHEET_WORDS.key}: ${chart.title}` : chart.title);
@@ -119,15 +113,14 @@ export function sheetsOf(pictures: readonly Pictured[], text: SheetText, known: 
     return paper;
   };
   const wanted = { bank: !known && text.bank.length > 0, lines: listed };
-  const plan = planned(pictures, seen, papersOf(chart), wanted, known, (size) => begun(size, true));
+  const plan = planned(pictures, papersOf(chart), wanted, known, (size) => begun(size, true));
   const { size } = plan;
   let rest = listed;
   let banked = !wanted.bank;
   let written = 0;
-  for (const [at, { scene, lined }] of pictures.entries()) {
+  for (const [at, { scene, seen: part, lined }] of pictures.entries()) {
     const paper = begun(size, at === 0);
     const height = paper.left - underHeight(paper, plan, known);
-    const part = seen[at]!;
     const scale = Math.min(LARGEST, paper.room / part.width, height / part.height);
     const by = {
       x: MARGIN + (paper.room - part.width * scale) / 2 - part.x * scale,
@@ -137,12 +130,7 @@ export function sheetsOf(pictures: readonly Pictured[], text: SheetText, known: 
     const shown = blanked(scene, lined, shownAs(known, text), chart.font, fonts);
     const moved = movedScene(shown.scene, by, size);
     paper.top += part.height * scale;
-    paper.fields.push(
-      ...shown.fields.map(({ number, box }) => ({
-        number,
-        box: { x: by.x + box.x * scale, y: by.y + box.y * scale, width: box.width * scale, height: box.height * scale },
-      })),
-    );
+    paper.fields.push(...shown.fields.map(({ number, box }) => ({ number, box: movedBox(box, by) })));
     if (plan.lines) {
       written += paper.lines(0, known);
       rest = false;

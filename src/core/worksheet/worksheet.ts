@@ -4,12 +4,12 @@ import { paint, prepare } from '../compose';
 import { pagesOf } from '../pages';
 import { randomFrom, shuffled } from '../random';
 import type { Scene } from '../scene';
-import { type Fonts, plainOf } from '../text';
+import type { Fonts } from '../text';
 import { WORKSHEET_LIMITS, type WorksheetAsked } from './asked';
-import { fieldOf, type Lined, linedPlaces } from './blanked';
-import type { Sheet } from './paper';
-import { found, type Sort, type Word } from './places';
-import { papersOf, picturesAlone, seenOf, sheetsOf } from './sheet';
+import { fieldOf, linedPlaces } from './blanked';
+import type { Sheet, SheetText } from './paper';
+import { answerOf, found, type Sort, type Word } from './places';
+import { type Pictured, papersOf, picturesAlone, seenOf, sheetsOf } from './sheet';
 
 /** Words left blank on a sheet, by their number. */
 export interface Blank {
@@ -20,23 +20,27 @@ export interface Blank {
   readonly answer: string;
 }
 
-export interface WorksheetVersion {
+export interface VersionAnswers {
   /** A, B, C ... */
   readonly name: string;
   readonly blanks: readonly Blank[];
   readonly bank: readonly string[];
+}
+export interface WorksheetVersion extends VersionAnswers {
   readonly sheets: readonly Sheet[];
   readonly key: readonly Sheet[];
-  /** The pictures by themselves, with their blanks and with their answers. */
+}
+/** The pictures by themselves, with their blanks and with their answers, for who sets the words round them. */
+export interface PicturedVersion extends VersionAnswers {
   readonly pictures: readonly Scene[];
   readonly keyPictures: readonly Scene[];
 }
 
-export interface Worksheet {
+export interface Worksheet<Version extends VersionAnswers = WorksheetVersion> {
   readonly seed: number;
   /** Lines to write on are in the picture; else under it. */
   readonly inPicture: boolean;
-  readonly versions: readonly WorksheetVersion[];
+  readonly versions: readonly Version[];
 }
 
 /** The chart as it stands on a worksheet, which has a title and a foot of its own. */
@@ -53,13 +57,7 @@ const picturesOf = (chart: Chart, fonts: Fonts): readonly Scene[] =>
 function decoysFrom(chart: Chart, asked: WorksheetAsked['decoys'], answers: ReadonlySet<string>, random: () => number) {
   if (asked === undefined) return [];
   if (typeof asked !== 'number') return asked.map((word) => word.trim()).filter((word) => word !== '');
-  const words = new Set(
-    Object.values(chart.items).map(({ fields }) =>
-      plainOf(fields['name'] ?? '')
-        .replace(/\s+/g, ' ')
-        .trim(),
-    ),
-  );
+  const words = new Set(Object.values(chart.items).map(({ fields }) => answerOf(fields['name'] ?? '')));
   return shuffled(
     [...words].filter((word) => word !== '' && !answers.has(word)),
     random,
@@ -72,8 +70,7 @@ const LEAST_HIGH = 9.5;
 const LEAST_LETTER = 4.6;
 
 /** Whether hands can write on every line of a picture, as large as it will stand on its sheet. */
-function isRoomy(scene: Scene, lined: readonly Lined[], chart: Chart, fonts: Fonts): boolean {
-  const seen = seenOf(scene, fonts);
+function isRoomy({ scene, seen, lined }: Pictured, chart: Chart): boolean {
   const scale = Math.max(
     ...papersOf(chart).map((size) => Math.min((size.width - 80) / seen.width, (size.height - 190) / seen.height)),
   );
@@ -91,10 +88,16 @@ function isRoomy(scene: Scene, lined: readonly Lined[], chart: Chart, fonts: Fon
  * @returns with no version where nothing that is asked for can be left blank
  * @see WORKSHEET_LIMITS for how much can be asked for
  */
-export function worksheetOf(own: Chart, asked: WorksheetAsked, fonts: Fonts): Worksheet {
+function worksheetWith<Drawn extends object>(
+  own: Chart,
+  asked: WorksheetAsked,
+  fonts: Fonts,
+  draw: (pictures: readonly Pictured[], text: SheetText) => Drawn,
+): Worksheet<VersionAnswers & Drawn> {
   const { blank, seed = 1, write = 'auto' } = asked;
   const chart = onSheet({ ...own, page: { ...defaultPage, ...own.page } });
   const scenes = picturesOf(chart, fonts);
+  const seen = scenes.map((scene) => seenOf(scene, fonts));
   const { words, places } = found(scenes, chart, blank, fonts);
   const versions = Math.min(WORKSHEET_LIMITS.versions, Math.max(1, asked.versions ?? 1));
   const count = Math.min(words.length, blank.count ?? words.length, WORKSHEET_LIMITS.blanks);
@@ -107,6 +110,7 @@ export function worksheetOf(own: Chart, asked: WorksheetAsked, fonts: Fonts): Wo
     const numbers = new Map<Word, number>(words.filter((word) => some.has(word)).map((word, at) => [word, at + 1]));
     const pictures = scenes.map((scene, at) => ({
       scene,
+      seen: seen[at]!,
       lined: linedPlaces(scene, places[at]!, numbers, chart.font, fonts),
     }));
     return { random, numbers, pictures };
@@ -114,7 +118,7 @@ export function worksheetOf(own: Chart, asked: WorksheetAsked, fonts: Fonts): Wo
   // One way for all versions of a worksheet.
   const inPicture =
     write === 'auto'
-      ? chosen.every(({ pictures }) => pictures.every(({ scene, lined }) => isRoomy(scene, lined, chart, fonts)))
+      ? chosen.every(({ pictures }) => pictures.every((own) => isRoomy(own, chart)))
       : write === 'picture';
   return {
     seed,
@@ -133,15 +137,25 @@ export function worksheetOf(own: Chart, asked: WorksheetAsked, fonts: Fonts): Wo
         bank,
         inPicture,
       };
-      return {
-        name,
-        blanks,
-        bank,
-        sheets: sheetsOf(pictures, text, false),
-        key: sheetsOf(pictures, text, true),
-        pictures: picturesAlone(pictures, text, false),
-        keyPictures: picturesAlone(pictures, text, true),
-      };
+      return { name, blanks, bank, ...draw(pictures, text) };
     }),
   };
 }
+
+/** A worksheet as pages, and the pages of its answers. */
+export const worksheetOf = (chart: Chart, asked: WorksheetAsked, fonts: Fonts): Worksheet =>
+  worksheetWith(chart, asked, fonts, (pictures, text) => ({
+    sheets: sheetsOf(pictures, text, false),
+    key: sheetsOf(pictures, text, true),
+  }));
+
+/** The same as pictures by themselves. */
+export const worksheetPictures = (chart: Chart, asked: WorksheetAsked, fonts: Fonts): Worksheet<PicturedVersion> =>
+  worksheetWith(chart, asked, fonts, (pictures, text) => ({
+    pictures: picturesAlone(pictures, text, false),
+    keyPictures: picturesAlone(pictures, text, true),
+  }));
+
+/** Only what is to be written, by number. */
+export const worksheetAnswers = (chart: Chart, asked: WorksheetAsked, fonts: Fonts): Worksheet<VersionAnswers> =>
+  worksheetWith(chart, asked, fonts, () => ({}));

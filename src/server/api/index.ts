@@ -2,5 +2,5 @@ export { asAnswer, composeList } from './compose';
 export { dpiOf } from './dpi';
 export { openApi } from './openapi';
 export { fitAsked, pageAsked, pagesAnswerOf, scenesOf } from './pages';
-export { partAsked } from './part';
+export { itemAsked, partAsked } from './part';
 export * as schemas from './schemas';

@@ -5,7 +5,7 @@ import { definedOf } from '../../core/defined';
 import { ALL_ALLOWED, type FitAsked } from '../../core/fit';
 import { pagesOf } from '../../core/pages';
 import type { Scene } from '../../core/scene';
-import { ApiError } from '../http';
+import { wrongValue } from '../http';
 import { fonts } from '../pictures';
 import type { fitRequest, PagesAnswer } from './schemas';
 
@@ -19,7 +19,7 @@ export function pageAsked(scenes: readonly Scene[], page: string | null): readon
   const scene = scenes[Number(page) - 1];
   if (scene) return [scene];
   const message = `The chart has ${scenes.length} ${scenes.length === 1 ? 'page' : 'pages'}; page is a number from 1.`;
-  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'page' }]);
+  throw wrongValue('page', message);
 }
 
 export function pagesAnswerOf(chart: Chart): PagesAnswer {

@@ -3,7 +3,7 @@ import type { Chart } from '../../core/chart';
 import type { Kind } from '../../core/kinds';
 import { itemBy } from '../../core/list';
 import { onlyPart } from '../../core/only';
-import { ApiError } from '../http/problem';
+import { wrongValue } from '../http/problem';
 
 interface PartAsked {
   /** An item, by name or id. */
@@ -12,15 +12,18 @@ interface PartAsked {
   readonly downTo?: string | number | null | undefined;
 }
 
+/** The item of a name or an id. @throws 422 where there is none, or several have the name */
+export function itemAsked({ items }: Chart, named: string, field: string): string {
+  const id = itemBy(items, named);
+  if (id !== undefined) return id;
+  throw wrongValue(field, `There is no item "${named.slice(0, 60)}", or several have that name; give its id.`);
+}
+
 /** @throws 422 where there is no such item, or several of that name, or no such tier */
 export function partAsked(kind: Kind, chart: Chart, { branch, downTo }: PartAsked): Chart {
-  const wrong = (field: string, message: string) =>
-    new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field }]);
-  const id = branch == null ? undefined : itemBy(chart.items, branch);
-  if (branch != null && id === undefined)
-    throw wrong('branch', `There is no item "${branch.slice(0, 60)}", or several have that name; give its id.`);
+  const id = branch == null ? undefined : itemAsked(chart, branch, 'branch');
   const tier = downTo == null ? undefined : Number(downTo);
   if (tier !== undefined && !(Number.isInteger(tier) && tier >= 1 && tier <= 999))
-    throw wrong('downTo', 'downTo is the number of a tier, from 1.');
+    throw wrongValue('downTo', 'downTo is the number of a tier, from 1.');
   return onlyPart(kind, chart, { branch: id, downTo: tier });
 }

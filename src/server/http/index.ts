@@ -3,4 +3,4 @@ export { keyOf, printOf } from './answers';
 export { isJsonType, LIST_LIMIT, meets, readBytes, readJson } from './body';
 export { type Asked, answerError, endpoint, type Handler, json, numberOf, paramOf, textOf, textsOf } from './endpoint';
 export { once } from './once';
-export { ApiError, problemResponse } from './problem';
+export { ApiError, problemResponse, wrongValue } from './problem';

@@ -39,6 +39,10 @@ export class ApiError extends Error {
   }
 }
 
+/** A value that makes no sense, by the field or the parameter that it was given for. */
+export const wrongValue = (field: string, message: string): ApiError =>
+  new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field }]);
+
 export function problemResponse(error: ApiError): Response {
   const { status, code, message, problems, more, headers } = error;
   const body = { type: `/api-docs#${code}`, title: titles[status], status, detail: message, problems, ...more };

@@ -1,6 +1,6 @@
 /** Accounts of people: the first administrator takes over what was there; others are made by administrators. */
 import { query, transaction } from '../db';
-import { ApiError } from '../http/problem';
+import { ApiError, wrongValue } from '../http/problem';
 import { failed, mayTry, succeeded } from './attempts';
 import { hashed, matches, weakness } from './passwords';
 import { endSessions, type Person } from './sessions';
@@ -12,12 +12,9 @@ export interface NewPerson {
   readonly password: string;
 }
 
-const wrong = (field: string, message: string) =>
-  new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field }]);
-
 async function checkedHash({ name, email, password }: NewPerson): Promise<string> {
   const weak = weakness(password, [name, email, email.split('@')[0]!]);
-  if (weak) throw wrong('password', weak);
+  if (weak) throw wrongValue('password', weak);
   return hashed(password);
 }
 

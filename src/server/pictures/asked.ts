@@ -13,7 +13,7 @@ import {
 import { REVEALS, type RevealBy } from '../../core/reveal';
 import { SLIDE_SIZES, type SlideSize } from '../../core/scene';
 import { dpiOf } from '../api/dpi';
-import { ApiError, negotiate } from '../http';
+import { ApiError, negotiate, wrongValue } from '../http';
 import type { Asked } from '../http/endpoint';
 import { build } from '../version';
 import type { DotOptions } from './png';
@@ -66,9 +66,6 @@ function typeOf(request: Request, as: string | null): PictureAsked['type'] {
   if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
   return type;
 }
-
-const wrongValue = (field: string, message: string) =>
-  new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field }]);
 
 /** Widths of pictures in a document that can be asked for, in centimetres. */
 const WIDE = { least: 1, most: 60 };

@@ -38,9 +38,16 @@ export interface DocumentPicture {
 }
 
 /** A4 in twentieths of a point, and its margins: 2.5 cm. */
-export const A4 = { width: 11_906, height: 16_838 };
-export const MARGIN = 1_417;
+const A4 = { width: 11_906, height: 16_838 };
+const MARGIN = 1_417;
 export const ROOM = { portrait: (A4.width - 2 * MARGIN) / 20, landscape: (A4.height - 2 * MARGIN) / 20 };
+/** A section on A4, upright or lying. */
+export const onPage = (landscape: boolean) => ({
+  page: {
+    size: { ...A4, orientation: landscape ? PageOrientation.LANDSCAPE : PageOrientation.PORTRAIT },
+    margin: { top: MARGIN, right: MARGIN, bottom: MARGIN, left: MARGIN },
+  },
+});
 /** What is left for the caption, in points. */
 const CAPTION = 40;
 /** Below this size words on paper are hard to read, in points. */
@@ -166,15 +173,7 @@ export async function documentOf(
       ],
     });
     return {
-      properties: {
-        page: {
-          size: {
-            ...A4,
-            orientation: so.landscape ? PageOrientation.LANDSCAPE : PageOrientation.PORTRAIT,
-          },
-          margin: { top: MARGIN, right: MARGIN, bottom: MARGIN, left: MARGIN },
-        },
-      },
+      properties: onPage(so.landscape),
       children: [
         ...(i === 0 ? [new Paragraph({ heading: HeadingLevel.HEADING_1, text: chart.title })] : []),
         new Paragraph({

@@ -76,13 +76,16 @@ export interface PictureOptions {
   readonly text?: DocumentAsked | undefined;
 }
 
+/** Width of words as they are drawn, in points. */
+const widthOf = ({ text, face, size }: TextMark): number => fonts().width(text, face, size);
+
 /** Pictures of a document as shapes, each as large as it stands there. */
 const drawingsOf = (scenes: readonly Scene[], asked: DocumentAsked, files: PictureFiles) =>
   scenes.map((scene, place) =>
     drawingOf(scene, {
       size: placed(scene, asked),
       place,
-      widthOf: ({ text, face, size }) => fonts().width(text, face, size),
+      widthOf,
       sizeOf: (file) => files.get(file),
     }),
   );
@@ -95,7 +98,7 @@ async function slides(
   packed: string | undefined,
 ): Promise<Uint8Array> {
   return slidesOf(scenes, {
-    widthOf: ({ text, face, size }) => fonts().width(text, face, size),
+    widthOf,
     pictures: await picturesIn(who, scenes),
     size: slide,
     // Whoever leaves the list out of the file leaves it out of the notes too.

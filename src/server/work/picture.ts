@@ -4,7 +4,7 @@ import { cutOut, revealScenes } from '../../core/reveal';
 import type { Scene } from '../../core/scene';
 import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
 import { getChart } from '../charts';
-import { ApiError, type Handler, json, paramOf } from '../http';
+import { type Handler, json, paramOf, wrongValue } from '../http';
 import { kindFor } from '../lists';
 import { fonts, inPages, picture } from '../pictures';
 import { pictureAsked, tagOf } from '../pictures/asked';
@@ -13,8 +13,7 @@ import { pictureAsked, tagOf } from '../pictures/asked';
 function someOf(scene: Scene, items: readonly string[]): Scene {
   const part = cutOut(scene, new Set(items));
   if (part) return part;
-  const message = 'None of these items is in the picture.';
-  throw new ApiError(422, 'wrong-value', message, [{ code: 'wrong-value', message, field: 'items' }]);
+  throw wrongValue('items', 'None of these items is in the picture.');
 }
 
 /** A stored chart as a picture, or as its figures. */

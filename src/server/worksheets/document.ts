@@ -5,7 +5,6 @@ import {
   HeadingLevel,
   LeaderType,
   Packer,
-  PageOrientation,
   Paragraph,
   type ParagraphChild,
   Tab,
@@ -14,8 +13,8 @@ import {
 } from 'docx';
 import type { Chart } from '../../core/chart';
 import type { Scene } from '../../core/scene';
-import { HAND, SHEET_WORDS, type Worksheet, type WorksheetVersion } from '../../core/worksheet';
-import { A4, type DocumentPicture, MARGIN, pictureRun, ROOM } from '../pictures/document';
+import { HAND, SHEET_WORDS, type VersionAnswers, type Worksheet } from '../../core/worksheet';
+import { type DocumentPicture, onPage, pictureRun, ROOM } from '../pictures/document';
 import type { WorksheetFileAsked } from './pdf';
 
 /** Height that the picture may take of a page, in points: the rest is for words and lines. */
@@ -41,7 +40,7 @@ const pairsOf = <T>(things: readonly T[]): T[][] =>
   );
 
 export interface DrawnVersion {
-  readonly version: WorksheetVersion;
+  readonly version: VersionAnswers;
   readonly pictures: readonly DocumentPicture[];
   readonly keyPictures: readonly DocumentPicture[];
 }
@@ -54,7 +53,7 @@ function picture(drawn: DocumentPicture, landscape: boolean): Paragraph {
   return new Paragraph({ spacing: { before: 120, after: 120 }, children: [pictureRun(drawn, size, 'full')] });
 }
 
-function bankOf({ bank }: WorksheetVersion): Paragraph[] {
+function bankOf({ bank }: VersionAnswers): Paragraph[] {
   if (bank.length === 0) return [];
   const edge = { style: BorderStyle.SINGLE, size: 6, space: 6 };
   return [
@@ -65,7 +64,7 @@ function bankOf({ bank }: WorksheetVersion): Paragraph[] {
 
 export async function worksheetDocument(
   chart: Chart,
-  { inPicture, versions: all }: Worksheet,
+  { inPicture, versions: all }: Worksheet<VersionAnswers>,
   versions: readonly DrawnVersion[],
   { answers }: WorksheetFileAsked,
 ): Promise<Buffer> {
@@ -73,17 +72,7 @@ export async function worksheetDocument(
   const isWide = (scenes: readonly Pick<Scene, 'width' | 'height'>[]) =>
     scenes.some(({ width, height }) => width > height * 1.6);
   const section = (pictures: readonly DocumentPicture[], children: readonly Paragraph[]) => ({
-    properties: {
-      page: {
-        size: {
-          ...A4,
-          orientation: isWide(pictures.map(({ scene }) => scene))
-            ? PageOrientation.LANDSCAPE
-            : PageOrientation.PORTRAIT,
-        },
-        margin: { top: MARGIN, right: MARGIN, bottom: MARGIN, left: MARGIN },
-      },
-    },
+    properties: onPage(isWide(pictures.map(({ scene }) => scene))),
     children: [...children],
   });
   const heading = (text: string) => new Paragraph({ heading: HeadingLevel.HEADING_1, text });

@@ -1,9 +1,9 @@
 /** Worksheets as files. */
 import type { Chart } from '../../core/chart';
 import type { Scene } from '../../core/scene';
-import type { Worksheet } from '../../core/worksheet';
+import type { PicturedVersion, Worksheet } from '../../core/worksheet';
 import { picturesIn } from '../item-pictures';
-import { pictureTypes, svgOf } from '../pictures';
+import { svgOf } from '../pictures';
 import { scenePng } from '../pictures/png';
 import { DPI } from '../pictures/types';
 import type { Who } from '../who';
@@ -13,16 +13,20 @@ import { type WorksheetFileAsked, worksheetPdf } from './pdf';
 export type { WorksheetFileAsked } from './pdf';
 
 /** @param worksheet with a version at least */
-export async function worksheetFile(
+export async function worksheetAsPdf(who: Who, worksheet: Worksheet, asked: WorksheetFileAsked): Promise<Uint8Array> {
+  const shown = worksheet.versions[0]!.sheets.map(({ scene }) => scene);
+  return worksheetPdf(worksheet, asked, await picturesIn(who, shown));
+}
+
+/** @param worksheet with a version at least */
+export async function worksheetAsDocument(
   who: Who,
   chart: Chart,
-  worksheet: Worksheet,
-  type: typeof pictureTypes.pdf | typeof pictureTypes.docx,
+  worksheet: Worksheet<PicturedVersion>,
   asked: WorksheetFileAsked,
 ): Promise<Uint8Array> {
   const { versions } = worksheet;
   const files = await picturesIn(who, versions[0]!.pictures);
-  if (type === pictureTypes.pdf) return worksheetPdf(worksheet, asked, files);
   const drawn = async (scene: Scene) => ({
     scene,
     svg: await svgOf(who, scene, { outlined: true }),
