@@ -9,6 +9,7 @@ import {
   bundleOf,
 } from '../core/bundle';
 import { getChart } from './charts';
+import { inNameOf } from './db';
 import { answerError, type Handler, json, paramOf, wrongValue } from './http';
 import { heavy } from './jobs';
 import { kindFor } from './lists';
@@ -82,7 +83,7 @@ export const bundleRequest: Handler = async (context, who) => {
     const own = new URL(address, new URL(`${url.pathname.replace(/bundle$/, '')}`, url));
     const made = new Request(own, { signal: request.signal });
     const handler = address.startsWith('list') ? list : picture;
-    const answer = await handler({ request: made, url: own, params }, who).catch(answerError);
+    const answer = await inNameOf(who, () => handler({ request: made, url: own, params }, who)).catch(answerError);
     const bytes = new Uint8Array(await answer.arrayBuffer());
     if (answer.ok) return { name, bytes };
     // The others are made all the same; in its place stands why it is not there.

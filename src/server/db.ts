@@ -4,6 +4,7 @@ import pg from 'pg';
 import { maybeLater } from './database-away';
 import { log } from './log';
 import { migrate, migrations, missing } from './migrate';
+import { ASKING, type Asking, askingSql, letAsk } from './row-security';
 import { seed } from './seed';
 import { settings } from './settings.mjs';
 
@@ -59,6 +60,24 @@ function rawPool(): pg.Pool {
 
 /** The transaction that the present work is part of. */
 const present = new AsyncLocalStorage<Client>();
+/** In whose name the present work is done; the server's own where there is none. */
+const asking = new AsyncLocalStorage<Asking | undefined>();
+
+/** Work in somebody's name: of each row the database decides by itself whether they may see or change it. */
+export const inNameOf = <T>(who: Asking, work: () => T): T => asking.run(settings().people ? who : undefined, work);
+
+/** Work of the server's own within somebody's: finding out who may what. */
+export async function asServer<T>(work: () => Promise<T>): Promise<T> {
+  if (!asking.getStore()) return work();
+  const within = present.getStore();
+  if (!within) return asking.run(undefined, work);
+  await within.query('SET LOCAL ROLE NONE');
+  try {
+    return await asking.run(undefined, work);
+  } finally {
+    await within.query(`SET LOCAL ROLE ${ASKING}`).catch(() => undefined);
+  }
+}
 
 /** An error with its reason where that is known to be a later version of this product, which others have started meanwhile. */
 async function explained(error: unknown): Promise<unknown> {
@@ -78,7 +97,8 @@ async function inTransaction<T>(work: (client: Client) => Promise<T>): Promise<T
   const client = await rawPool().connect();
   let broken: Error | undefined;
   try {
-    await client.query('BEGIN');
+    const who = asking.getStore();
+    await client.query(who ? `BEGIN; ${askingSql(who)}` : 'BEGIN');
     // A pooler hands each transaction to another session: what holds for all of them is set with the database's user.
     if (settings().pooled) await client.query(`SET LOCAL lock_timeout = ${limits().lock_timeout}`);
     const result = await present.run(client, () => work(client));
@@ -101,6 +121,7 @@ async function prepare(): Promise<string> {
   await client.connect();
   try {
     await migrate(client);
+    if (settings().people) await letAsk(client);
   } finally {
     await client.end();
   }
@@ -118,7 +139,7 @@ async function prepare(): Promise<string> {
 
 /** Makes the database ready once; a failure is tried again at the next call. Gives the account of whoever is alone here. */
 export function localAccount(): Promise<string> {
-  ready ??= present.exit(prepare).catch((error: unknown) => {
+  ready ??= outside(prepare).catch((error: unknown) => {
     ready = undefined;
     throw error;
   });
@@ -136,6 +157,7 @@ export async function query<R extends pg.QueryResultRow>(sql: string, values: un
   await localAccount();
   const within = present.getStore();
   if (within) return (await within.query<R>(sql, values)).rows;
+  if (asking.getStore()) return inTransaction(async (client) => (await client.query<R>(sql, values)).rows);
   try {
     return (await rawPool().query<R>(sql, values)).rows;
   } catch (thrown) {
@@ -150,8 +172,10 @@ export async function transaction<T>(work: (client: Client) => Promise<T>): Prom
   return around ? work(around) : inTransaction(work);
 }
 
-/** Work that is no part of the present transaction, whoever began it. */
-export const outside = <T>(work: () => T): T => present.exit(work);
+/** Work that is no part of the present transaction, whoever began it; in the same name. */
+export const beside = <T>(work: () => T): T => present.exit(work);
+/** Work of the server's own that is no part of what it was begun by. */
+export const outside = <T>(work: () => T): T => present.exit(() => asking.run(undefined, work));
 
 /** Connections of this process: all, those that nobody uses, and who waits for one. */
 export const poolFigures = () => ({

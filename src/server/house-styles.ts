@@ -2,8 +2,9 @@
 import equal from 'fast-deep-equal';
 import { apply, type Change, type Chart, storedOf } from '../core/chart';
 import { type HouseSpec, takeSpec } from '../core/style';
+import { type May, mayWrite, styleFor, stylesSharedWith, withAccount } from './access';
 import { changeChart, getChart } from './charts';
-import { query } from './db';
+import { asServer, inNameOf, query } from './db';
 import { ApiError } from './http';
 import { newId } from './ids';
 import type { Who } from './who';
@@ -14,6 +15,8 @@ export interface OwnStyle {
   readonly spec: HouseSpec;
   /** How many charts follow it. */
   readonly charts: number;
+  /** What whoever asks may do with it, where it is another's. */
+  readonly may?: May;
 }
 
 const COLUMNS = `s.id, s.name, s.spec, (SELECT count(*)::int FROM charts c
@@ -21,22 +24,30 @@ const COLUMNS = `s.id, s.name, s.spec, (SELECT count(*)::int FROM charts c
 
 const gone = () => new ApiError(404, 'not-found', 'There is no such house style; it may have been removed.');
 
-export const listStyles = (who: Who): Promise<OwnStyle[]> =>
-  query<OwnStyle & Record<string, unknown>>(
-    `SELECT ${COLUMNS} FROM house_styles s WHERE owner = $1 ORDER BY name, id`,
-    [who.account],
-  );
-
-export async function getStyle(who: Who, id: string): Promise<OwnStyle> {
+export async function listStyles(who: Who): Promise<OwnStyle[]> {
+  withAccount(who);
+  const shared = await stylesSharedWith(who);
   const rows = await query<OwnStyle & Record<string, unknown>>(
-    `SELECT ${COLUMNS} FROM house_styles s WHERE owner = $1 AND id = $2`,
-    [who.account, id],
+    `SELECT ${COLUMNS} FROM house_styles s WHERE owner = $1 OR id = ANY ($2) ORDER BY name, id`,
+    [who.account, [...shared.keys()]],
   );
+  return rows.map((row) => {
+    const may = shared.get(row.id);
+    return may ? { ...row, may } : row;
+  });
+}
+
+export async function getStyle(who: Who, id: string, least: May = 'look'): Promise<OwnStyle> {
+  const { owner, may } = await styleFor(who, id, least);
+  const rows = await query<OwnStyle & Record<string, unknown>>(`SELECT ${COLUMNS} FROM house_styles s WHERE id = $1`, [
+    id,
+  ]);
   if (!rows[0]) throw gone();
-  return rows[0];
+  return owner === who.account ? rows[0] : { ...rows[0], may };
 }
 
 export async function makeStyle(who: Who, name: string, spec: HouseSpec): Promise<OwnStyle> {
+  mayWrite(who);
   const id = newId();
   await query('INSERT INTO house_styles (id, owner, name, spec) VALUES ($1, $2, $3, $4)', [
     id,
@@ -72,29 +83,30 @@ async function follow(who: Who, id: string, following: Following): Promise<void>
 }
 
 /** The same on every chart that follows it. @returns how many those are */
-async function followers(who: Who, id: string, following: Following): Promise<number> {
+async function followers(owner: string, id: string, following: Following): Promise<number> {
+  // Its followers are charts of whoever it belongs to: it is done in their name, whoever changed the style.
+  const who = { account: owner, caller: 'styles', request: 'styles' };
   const found = await query<{ id: string }>(
     'SELECT id FROM charts WHERE owner = $1 AND binned_at IS NULL AND style = $2',
-    [who.account, id],
+    [owner, id],
   );
-  for (const { id: chart } of found) await follow(who, chart, following);
+  for (const { id: chart } of found) await inNameOf(who, () => follow(who, chart, following));
   return found.length;
 }
 
 /** Has all followers take on a style that was changed or is to go, and notes that it is done. */
-async function carryThrough(who: Who, { id, name, spec, pending }: PendingStyle): Promise<number> {
+async function carryThrough(owner: string, { id, name, spec, pending }: PendingStyle): Promise<number> {
   if (pending === 'change') {
-    const charts = await followers(who, id, (chart) => takeSpec(chart, spec, { id, name }));
-    await query('UPDATE house_styles SET pending = NULL WHERE id = $1 AND owner = $2 AND name = $3 AND spec = $4', [
+    const charts = await followers(owner, id, (chart) => takeSpec(chart, spec, { id, name }));
+    await query('UPDATE house_styles SET pending = NULL WHERE id = $1 AND name = $2 AND spec = $3', [
       id,
-      who.account,
       name,
       JSON.stringify(spec),
     ]);
     return charts;
   }
-  const charts = await followers(who, id, () => ({ type: 'set-style', style: null }));
-  await query('DELETE FROM house_styles WHERE owner = $1 AND id = $2', [who.account, id]);
+  const charts = await followers(owner, id, () => ({ type: 'set-style', style: null }));
+  await query('DELETE FROM house_styles WHERE id = $1', [id]);
   return charts;
 }
 
@@ -112,24 +124,25 @@ export async function changeStyle(
   name: string | undefined,
   spec: HouseSpec | undefined,
 ): Promise<OwnStyle> {
+  const { owner } = await styleFor(who, id, 'edit');
   const before = await getStyle(who, id);
   const after = { ...before, name: name ?? before.name, spec: spec ?? before.spec };
-  await query(
-    `UPDATE house_styles SET name = $3, spec = $4, changed_at = now(), pending = 'change' WHERE owner = $1 AND id = $2`,
-    [who.account, id, after.name, JSON.stringify(after.spec)],
-  );
-  const charts = await carryThrough(who, { id, name: after.name, spec: after.spec, pending: 'change' });
+  await query(`UPDATE house_styles SET name = $2, spec = $3, changed_at = now(), pending = 'change' WHERE id = $1`, [
+    id,
+    after.name,
+    JSON.stringify(after.spec),
+  ]);
+  const through = { id, name: after.name, spec: after.spec, pending: 'change' } as const;
+  const charts = await asServer(() => carryThrough(owner, through));
   return { ...after, charts };
 }
 
 /** Removes a house style; charts that followed it keep their look. */
 export async function removeStyle(who: Who, id: string): Promise<void> {
+  const { owner } = await styleFor(who, id, 'own');
   const { name, spec } = await getStyle(who, id);
-  await query(`UPDATE house_styles SET pending = 'remove', changed_at = now() WHERE owner = $1 AND id = $2`, [
-    who.account,
-    id,
-  ]);
-  await carryThrough(who, { id, name, spec, pending: 'remove' });
+  await query(`UPDATE house_styles SET pending = 'remove', changed_at = now() WHERE id = $1`, [id]);
+  await asServer(() => carryThrough(owner, { id, name, spec, pending: 'remove' }));
 }
 
 /** Goes on with what a server that ended left undone. @returns how many styles */
@@ -138,7 +151,6 @@ export async function resumeStyles(): Promise<number> {
     `SELECT id, owner, name, spec, pending FROM house_styles
       WHERE pending IS NOT NULL AND changed_at < now() - interval '2 minutes'`,
   );
-  for (const { owner, ...style } of left)
-    await carryThrough({ account: owner, caller: 'chores', request: 'chores' }, style);
+  for (const { owner, ...style } of left) await carryThrough(owner, style);
   return left.length;
 }

@@ -3,9 +3,11 @@ import { createHash } from 'node:crypto';
 import type { Chart } from '../core/chart';
 import { pack } from '../core/packed';
 import { filesOf, type Scene } from '../core/scene';
+import { mayWrite, sharedWith } from './access';
 import { query } from './db';
 import { ApiError } from './http';
 import { SCALE_LIMITS, type ScaledPicture, scalePicture } from './pictures/scale';
+import { settings } from './settings.mjs';
 import type { Who } from './who';
 
 /** Effects of a drawing are worked out for each dot and each of their steps: more steps than this cost too much. */
@@ -61,9 +63,11 @@ export async function scaled(bytes: Uint8Array, caller = ''): Promise<ScaledPict
 
 /** Keeps a picture. @returns what an item has as its `picture` */
 export async function keepPicture(
-  { account: owner, caller }: Who,
+  who: Who,
   bytes: Uint8Array,
 ): Promise<{ file: string; width: number; height: number }> {
+  const { account: owner, caller } = who;
+  mayWrite(who);
   const made = await scaled(bytes, caller);
   const file = createHash('sha256').update(made.bytes).digest('base64url').slice(0, 24);
   await query(
@@ -73,11 +77,17 @@ export async function keepPicture(
   return { file, width: made.width, height: made.height };
 }
 
+/** One that a chart shows which whoever asks may see, $3, whoever brought it in. */
+const SHOWN = `EXISTS (SELECT FROM chart_parts p
+  WHERE p.part = 'items' AND p.value -> 'picture' ->> 'file' = pictures.id
+    AND (p.chart = ANY ($3) OR p.chart IN (SELECT c.id FROM charts c WHERE c.owner = $1)))`;
+
 async function found(who: Who, ids: readonly string[]): Promise<PictureFiles> {
   if (ids.length === 0) return new Map();
   const rows = await query<PictureFile & { id: string }>(
-    'SELECT id, mime, bytes, width, height FROM pictures WHERE owner = $1 AND id = ANY ($2)',
-    [who.account, ids],
+    `SELECT DISTINCT ON (id) id, mime, bytes, width, height FROM pictures WHERE id = ANY ($2)
+        AND (owner = $1 ${settings().people ? `OR ${SHOWN}` : ''})`,
+    [who.account === '' ? null : who.account, ids, ...(settings().people ? [await sharedWith(who, who.links)] : [])],
   );
   return new Map(rows.map(({ id, ...file }) => [id, file]));
 }

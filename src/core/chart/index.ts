@@ -26,4 +26,5 @@ export {
 } from './stored';
 export { type ChartChange, chartHearer, chartTeller } from './told';
 export * from './tree';
+export { NEVER_WITHOUT, PICTURE_FIELD, withoutFields } from './without';
 export * from './words';

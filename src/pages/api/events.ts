@@ -18,7 +18,7 @@ export const ALL = endpoint({
           () => [id],
           (error: unknown) => {
             // One that went to the bin is no hindrance to the others.
-            if (error instanceof ApiError && error.status === 404) return [];
+            if (error instanceof ApiError && (error.status === 404 || error.status === 403)) return [];
             throw error;
           },
         ),

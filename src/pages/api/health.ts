@@ -9,5 +9,5 @@ export const ALL = endpoint(
       return json({ status: 'ok', version });
     },
   },
-  { open: true },
+  'open',
 );

@@ -11,5 +11,5 @@ export const ALL = endpoint(
       return json({ status: writes ? 'ready' : 'read-only', version, build }, { status: writes ? 200 : 503 });
     },
   },
-  { open: true },
+  'open',
 );

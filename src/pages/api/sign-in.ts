@@ -36,5 +36,5 @@ export const ALL = endpoint(
       return new Response(null, { status: 204, headers: { 'set-cookie': cookieOf(undefined) } });
     },
   },
-  { open: true },
+  'open',
 );

@@ -22,6 +22,7 @@ import {
   problem,
   usual,
 } from './openapi-parts';
+import { peoplePaths } from './openapi-people';
 import * as schemas from './schemas';
 
 /** Names an operation by its method and address, for clients that are made from this: "getChartsIdList". */
@@ -36,20 +37,36 @@ const operationId = (method: string, path: string) =>
 
 const METHODS: ReadonlySet<string> = new Set(['get', 'post', 'put', 'patch', 'delete']);
 
+/** Answered to anybody, also where people have to sign in. */
+const OPEN: ReadonlySet<string> = new Set([
+  '/api/health',
+  '/api/ready',
+  '/api/accounts/first',
+  '/api/sign-in',
+  '/api/links/{link}',
+]);
+const signIn = problem('Where PEOPLE is on: nobody signed in, and no key or link is good');
+
+/** With its name, and who may ask it. */
+function described(path: string, method: string, operation: { readonly responses: object }) {
+  const named = { operationId: operationId(method, path), ...operation };
+  return OPEN.has(path) ? { ...named, security: [] } : { ...named, responses: { ...operation.responses, 401: signIn } };
+}
+
 export function openApi() {
-  const described = document();
+  const whole = document();
   const paths = Object.fromEntries(
-    Object.entries(described.paths).map(([path, methods]) => [
+    Object.entries(whole.paths).map(([path, methods]) => [
       path,
       Object.fromEntries(
         Object.entries(methods).map(([method, operation]) => [
           method,
-          METHODS.has(method) ? { operationId: operationId(method, path), ...(operation as object) } : operation,
+          METHODS.has(method) ? described(path, method, operation as { responses: object }) : operation,
         ]),
       ),
     ]),
   );
-  return { ...described, paths };
+  return { ...whole, paths };
 }
 
 function document() {
@@ -73,68 +90,7 @@ function document() {
           responses: { 200: answer('Ready'), 503: problem('Not ready') },
         },
       },
-      '/api/accounts/first': {
-        post: {
-          summary: 'The first administrator signs up by the link that the first start printed; signed in afterwards',
-          requestBody: body(schemas.firstRequest),
-          responses: {
-            201: answer('Made', schemas.accountAnswer),
-            403: problem('The link is not good any more'),
-            ...usual,
-          },
-        },
-      },
-      '/api/accounts': {
-        get: {
-          summary: 'People with accounts here; for administrators',
-          responses: { 200: answer('By name', schemas.accountsAnswer), 403: problem('Not an administrator') },
-        },
-        post: {
-          summary: 'An account for somebody; by an administrator',
-          requestBody: body(schemas.personRequest),
-          responses: {
-            201: answer('Made', schemas.accountAnswer),
-            403: problem('Not an administrator'),
-            409: problem('Somebody has the e-mail address'),
-            ...usual,
-          },
-        },
-      },
-      '/api/sign-in': {
-        post: {
-          summary: 'Signs in: sets the session cookie; where PEOPLE is on',
-          requestBody: body(schemas.signInRequest),
-          responses: {
-            200: answer('Signed in', schemas.accountAnswer),
-            401: problem('The e-mail address or the password is not right'),
-            ...usual,
-            429: problem('Too many failed; retry-after says how long to wait'),
-          },
-        },
-        delete: { summary: 'Ends the session', responses: { 204: answer('Ended') } },
-      },
-      '/api/me': {
-        get: { summary: 'Who asks, and how it is known', responses: { 200: answer('Who', schemas.meAnswer) } },
-      },
-      '/api/me/password': {
-        put: {
-          summary: 'Another password; everywhere else one is signed out',
-          requestBody: body(schemas.passwordRequest),
-          responses: {
-            204: answer('Changed'),
-            403: problem('The password before is not right'),
-            ...usual,
-          },
-        },
-      },
-      '/api/sessions': {
-        get: { summary: 'Where one is signed in', responses: { 200: answer('Newest first', schemas.sessionsAnswer) } },
-        delete: { summary: 'Ends all sessions but this one', responses: { 204: answer('Ended') } },
-      },
-      '/api/sessions/{session}': {
-        parameters: [path('session', 'The session')],
-        delete: { summary: 'Ends a session', responses: { 204: answer('Ended'), 404: usual[404] } },
-      },
+      ...peoplePaths(),
       '/api/charts/{id}/stored': {
         get: {
           summary: 'A chart as it lies in the database, also where this version can not read it',
@@ -210,6 +166,7 @@ function document() {
             inQuery('cursor', 'From the answer before'),
             inQuery('binned', '1: what is in the bin', 'string'),
             inQuery('folder', 'Only what is in this folder'),
+            inQuery('of', 'own: only your own; others: only what others share with you'),
             inQuery('sort', 'changed (the latest first), opened (the latest first) or title'),
           ],
           responses: { 200: answer('A page of charts', schemas.listAnswer), 422: usual[422] },
@@ -451,6 +408,18 @@ function document() {
         },
       },
     },
-    components: { schemas: components },
+    security: [{ session: [] }, { key: [] }],
+    components: {
+      schemas: components,
+      securitySchemes: {
+        session: {
+          type: 'apiKey',
+          in: 'cookie',
+          name: 'dendrotax',
+          description: 'Where PEOPLE is on; set by /api/sign-in',
+        },
+        key: { type: 'http', scheme: 'bearer', description: 'Where PEOPLE is on; made by /api/keys' },
+      },
+    },
   };
 }

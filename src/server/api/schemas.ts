@@ -14,7 +14,10 @@ import {
 import { kinds } from '../../core/kinds';
 import { houseSpecSchema } from '../../core/style';
 import { WORKSHEET_LIMITS, WRITE_WHERE } from '../../core/worksheet';
+import { MAY } from '../access';
 import { LIST_LIMIT } from '../http';
+
+export * from './people-schemas';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');
 const form = z
@@ -128,43 +131,6 @@ export const worksheetAnswer = z.object({
 
 export const bundleAnswer = z.object({
   files: z.array(z.object({ name: z.string(), address: z.string().describe('Under the address of the chart') })),
-});
-
-const name = z.string().trim().min(1, 'a name').max(200);
-const password = z.string().min(1).max(1_000);
-const ofPerson = { name, email: z.email('an e-mail address').max(254), password };
-export const personRequest = z.object(ofPerson);
-export const firstRequest = z.object({ token: z.string().min(20).max(200), ...ofPerson });
-export const signInRequest = z.object({ email: z.string().min(1).max(254), password });
-export const passwordRequest = z.object({ now: password, next: password });
-export const accountsAnswer = z.object({
-  accounts: z.array(
-    z.object({
-      id: z.string(),
-      name: z.string(),
-      email: z.string(),
-      administrator: z.boolean(),
-      charts: z.number().int(),
-    }),
-  ),
-});
-export const accountAnswer = z.object({ id: z.string() });
-export const meAnswer = z.object({
-  how: z.enum(['alone', 'session']),
-  name: z.string().optional(),
-  email: z.string().optional(),
-  administrator: z.boolean().optional(),
-});
-export const sessionsAnswer = z.object({
-  sessions: z.array(
-    z.object({
-      id: z.string(),
-      madeAt: z.string(),
-      usedAt: z.string(),
-      agent: z.string(),
-      current: z.boolean(),
-    }),
-  ),
 });
 
 export const composeRequest = z.object({
@@ -317,6 +283,7 @@ const card = z.object({
   changedAt: z.string(),
   binnedAt: z.string().nullable(),
   folder: z.string().nullable(),
+  by: z.string().optional().describe("Whose it is, where it is another's"),
 });
 export const folderRequest = z.object({
   folder: z.string().trim().min(1).max(80).nullable().describe('null: in no folder'),
@@ -376,6 +343,7 @@ export const styleAnswer = z.object({
   name: z.string(),
   spec: houseSpecSchema,
   charts: z.number().int().describe('How many charts follow it'),
+  may: z.enum(MAY).optional().describe("What you may do with it, where it is another's"),
 });
 export const stylesAnswer = z.object({ styles: z.array(styleAnswer) });
 
@@ -405,6 +373,8 @@ export const changedAnswer = problemAnswer.extend({
         origin: z.enum(['do', 'undo', 'redo']),
         client: z.string().nullable(),
         key: z.string().nullable(),
+        of: z.string().describe('The account that did it'),
+        by: z.string().describe('Its name'),
       }),
     )
     .describe('The changes since your base, where they are few; else none'),

@@ -4,13 +4,14 @@
  */
 import { setImmediate as breathe } from 'node:timers/promises';
 import { type Applied, apply, type Change, type Chart, countOf, type Origin, storedChange } from '../../core/chart';
-import { type Client, outside, query, transaction } from '../db';
+import { chartFor, notThere } from '../access';
+import { beside, type Client, query, transaction } from '../db';
 import { answersFor, keepAnswers, keyUsed } from '../http/answers';
 import { ApiError } from '../http/problem';
 import type { Who } from '../who';
 import { kept } from './kept';
 import { findValue, readValue, writeChange } from './parts';
-import { getRevision, notThere } from './store';
+import { CHANNEL } from './told';
 
 export interface LoggedChange {
   readonly revision: number;
@@ -19,6 +20,9 @@ export interface LoggedChange {
   readonly client: string | null;
   /** The Idempotency-Key it was sent with. */
   readonly key: string | null;
+  /** Who did it: their account and name. */
+  readonly of: string;
+  readonly by: string;
 }
 
 export interface SentChange {
@@ -37,9 +41,6 @@ export interface SentChange {
 export interface Changed {
   readonly revision: number;
 }
-
-/** Name of the database channel on which new revisions are told. */
-export const CHANNEL = 'chart_changed';
 
 interface Waiting {
   readonly who: Who;
@@ -65,7 +66,8 @@ const CAUGHT_UP = 50;
  * Carries out a change on the stored value, in one transaction with its entry in the log and the answer to its key.
  * @throws 409 where the chart has moved on and the change fits no more; 422 where it can't be carried out; 503 where too many wait
  */
-export function changeChart(who: Who, id: string, sent: SentChange): Promise<Changed> {
+export async function changeChart(who: Who, id: string, sent: SentChange): Promise<Changed> {
+  await chartFor(who, id, 'edit');
   return new Promise((done, failed) => {
     const key = `${who.account} ${id}`;
     const queue = queues.get(key);
@@ -77,7 +79,7 @@ export function changeChart(who: Who, id: string, sent: SentChange): Promise<Cha
     else {
       queues.set(key, [{ who, sent, done, failed }]);
       // Whoever asked may be within a transaction: this one is its own.
-      void outside(() => work(key, id));
+      void beside(() => work(key, id));
     }
   });
 }
@@ -112,16 +114,16 @@ interface CarriedOut {
 }
 
 async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Promise<CarriedOut> {
-  const owner = batch[0]!.who.account;
+  const { account } = batch[0]!.who;
   const found = await db.query<{ revision: number }>(
-    'SELECT revision FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL FOR UPDATE',
-    [id, owner],
+    'SELECT revision FROM charts WHERE id = $1 AND binned_at IS NULL FOR UPDATE',
+    [id],
   );
   const keys = batch.flatMap(({ sent: { key } }) => key ?? []);
-  const answered = keys.length > 0 ? await answersFor(db, owner, keys) : new Map();
+  const answered = keys.length > 0 ? await answersFor(db, account, keys) : new Map();
   const row = found.rows[0];
   let revision = row?.revision ?? 0;
-  let value = row && (await valueAt(db, id, owner, revision));
+  let value = row && (await valueAt(db, id, revision));
   const [begun, before] = [revision, value];
   const log: unknown[] = [];
   const fresh: Parameters<typeof keepAnswers>[2][number][] = [];
@@ -172,15 +174,15 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
      SELECT $1, l.revision, l.change, l.inverse, l.origin, $2, l.client, l.key
        FROM jsonb_to_recordset($3::jsonb)
          AS l (revision integer, change jsonb, inverse jsonb, origin text, client text, key text)`,
-    [id, owner, JSON.stringify(log)],
+    [id, account, JSON.stringify(log)],
   );
-  await keepAnswers(db, owner, fresh);
+  await keepAnswers(db, account, fresh);
   await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
   return { answers, chart: { revision, value } };
 }
 
 /** A chart that is locked, at its revision: as it is known here, brought up by what others did, or read anew. */
-async function valueAt(db: Client, id: string, owner: string, revision: number): Promise<Chart> {
+async function valueAt(db: Client, id: string, revision: number): Promise<Chart> {
   const known = kept.last(id);
   if (known && known.revision <= revision && revision - known.revision <= CAUGHT_UP) {
     const missed =
@@ -199,7 +201,7 @@ async function valueAt(db: Client, id: string, owner: string, revision: number):
     }
     if (value && missed.length === revision - known.revision) return value;
   }
-  const found = await findValue(async (sql, values) => (await db.query(sql, values)).rows, id, owner);
+  const found = await findValue(async (sql, values) => (await db.query(sql, values)).rows, id);
   return readValue(id, found!.stored);
 }
 
@@ -212,7 +214,8 @@ const stillToCome = (revision: number, base: number) =>
 async function movedOn(db: Client, id: string, base: number, revision: number): Promise<ApiError> {
   // Changes of this very transaction are not in the log yet: they are fetched.
   const { rows } = await db.query<LoggedChange>(
-    `SELECT revision, change, origin, client, key FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision LIMIT ${TOLD_MOST + 1}`,
+    `SELECT revision, change, origin, client, key, account AS "of",
+            (SELECT a.name FROM accounts a WHERE a.id = changes.account) AS by FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision LIMIT ${TOLD_MOST + 1}`,
     [id, base],
   );
   const whole = rows.length <= TOLD_MOST && rows.at(-1)?.revision === revision;
@@ -233,7 +236,8 @@ const PAGE = { changes: 500, bytes: 256_000 };
 export async function loggedSince(id: string, since: number): Promise<LoggedChange[]> {
   const rows = await query<LoggedChange & { before: string } & Record<string, unknown>>(
     `SELECT * FROM (
-       SELECT revision, change, origin, client, key,
+       SELECT revision, change, origin, client, key, account AS "of",
+              (SELECT a.name FROM accounts a WHERE a.id = next.account) AS by,
               sum(octet_length(change::text)) OVER (ORDER BY revision) - octet_length(change::text) AS before
          FROM (SELECT * FROM changes WHERE chart = $1 AND revision > $2
                 ORDER BY revision LIMIT ${PAGE.changes}) next
@@ -243,13 +247,13 @@ export async function loggedSince(id: string, since: number): Promise<LoggedChan
   return rows.map(({ before: _, ...change }) => change);
 }
 
-/** The same for whoever asks. @throws 404 where the account has no such chart */
+/** The same for whoever asks: what a chart was before is for those who edit it. @throws 404, 403 */
 export async function changesSince(
   who: Who,
   id: string,
   since: number,
 ): Promise<{ revision: number; changes: LoggedChange[] }> {
-  const revision = await getRevision(who, id);
+  const { revision } = await chartFor(who, id, 'edit');
   return { revision, changes: await loggedSince(id, since) };
 }
 
@@ -265,10 +269,9 @@ interface Step {
 
 /** Origins, inverses and keys of the last changes, oldest first: what undo and redo are rebuilt from. */
 export async function recentSteps(who: Who, id: string): Promise<Step[]> {
+  await chartFor(who, id, 'edit');
   const rows = await query<Step>(
-    `SELECT origin, inverse, key FROM changes l
-      WHERE chart = $1 AND EXISTS (SELECT 1 FROM charts c WHERE c.id = l.chart AND c.owner = $2)
-      ORDER BY revision DESC LIMIT $3`,
+    'SELECT origin, inverse, key FROM changes WHERE chart = $1 AND account = $2 ORDER BY revision DESC LIMIT $3',
     [id, who.account, STEPS],
   );
   return rows.reverse();

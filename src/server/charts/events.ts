@@ -1,7 +1,9 @@
 /** New revisions told to whoever is watching a chart, over the database's LISTEN and NOTIFY. */
 import pg from 'pg';
-import { connection } from '../db';
-import { CHANNEL, type LoggedChange, loggedSince } from './changes';
+import { connection, outside } from '../db';
+import { type LoggedChange, loggedSince } from './changes';
+import { noteHere } from './here';
+import { CHANNEL, type Here, type Told } from './told';
 
 /** What whoever watches a chart is told: its revision, and the changes that led to it where they are little. */
 export interface News {
@@ -10,8 +12,15 @@ export interface News {
 }
 /** Told in place of news where the connection was lost. */
 export const LOST = 'lost';
+/** Told where what whoever watches may do may have changed: they ask again. */
+export const ASK_AGAIN = 'ask-again';
+export type Heard = News | { readonly remarks: true } | { readonly here: Here } | typeof LOST | typeof ASK_AGAIN;
 
-type Watcher = (news: News | typeof LOST) => void;
+interface Watcher {
+  readonly tell: (news: Heard) => void;
+  /** Whose rights it hangs on. */
+  readonly account: string;
+}
 /** Revisions of one chart within this time are told together, in milliseconds. */
 const TOGETHER_MS = 25;
 /** Changes with more letters are not told along but fetched by whoever wants them. */
@@ -19,6 +28,10 @@ const TOLD_LETTERS = 32_000;
 
 const watchers = new Map<string, Set<Watcher>>();
 let listener: Promise<void> | undefined;
+
+const tellWatchers = (id: string, news: Heard) => {
+  for (const { tell } of [...(watchers.get(id) ?? [])]) tell(news);
+};
 
 /** Of each chart that is watched, the revision told last, and the one heard since that is still to be told. */
 const heard = new Map<string, { told: number | undefined; revision: number; telling: boolean }>();
@@ -29,7 +42,7 @@ function hear(id: string, revision: number): void {
   heard.set(id, one);
   if (one.telling) return;
   one.telling = true;
-  setTimeout(() => void tellAll(id, one), TOGETHER_MS);
+  setTimeout(() => void outside(() => tellAll(id, one)), TOGETHER_MS);
 }
 
 /** The changes are asked for once, however many watch. */
@@ -46,8 +59,23 @@ async function tellAll(id: string, one: { told: number | undefined; revision: nu
   const little = whole && JSON.stringify(changes).length <= TOLD_LETTERS;
   const last = whole ? changes.at(-1)!.revision : revision;
   one.told = last;
-  for (const tell of [...(watchers.get(id) ?? [])]) tell(little ? { revision: last, changes } : { revision: last });
+  tellWatchers(id, little ? { revision: last, changes } : { revision: last });
   if (one.revision > last) hear(id, one.revision);
+}
+
+function take(what: Told): void {
+  // Whoever comes later is told of it, whether or not anybody watches now.
+  if ('here' in what) noteHere(what.id, what.here);
+  if ('account' in what) {
+    for (const set of [...watchers.values()])
+      for (const { account, tell } of [...set]) if (account === what.account) tell(ASK_AGAIN);
+    return;
+  }
+  if (!watchers.has(what.id)) return;
+  if ('revision' in what) hear(what.id, what.revision);
+  else if ('access' in what) tellWatchers(what.id, ASK_AGAIN);
+  else if ('remarks' in what) tellWatchers(what.id, { remarks: true });
+  else tellWatchers(what.id, { here: what.here });
 }
 
 /** A connection that is half open says nothing and hears nothing: it is asked now and then. */
@@ -64,14 +92,11 @@ async function listen(): Promise<void> {
     listener = undefined;
     client.end().catch(() => undefined);
     // Those who watch now would hear nothing more: end their streams, so that they come back and catch up.
-    for (const set of [...watchers.values()]) for (const tell of [...set]) tell(LOST);
+    for (const id of [...watchers.keys()]) tellWatchers(id, LOST);
   };
   client.on('error', lost);
   client.on('end', lost);
-  client.on('notification', ({ payload }) => {
-    const { id, revision } = JSON.parse(payload ?? '{}') as { id: string; revision: number };
-    if (watchers.has(id)) hear(id, revision);
-  });
+  client.on('notification', ({ payload }) => take(JSON.parse(payload ?? '{}') as Told));
   const probe = setInterval(() => client.query('SELECT 1').catch(lost), PROBE_MS);
   probe.unref();
   try {
@@ -84,21 +109,22 @@ async function listen(): Promise<void> {
 }
 
 /**
- * Calls `tell` with each new revision of a chart, or with `LOST`. Whoever leaves while it is being set up hears nothing.
+ * Calls `tell` with each new revision of a chart, with what else is heard of it, or with `LOST`. Whoever leaves while it is
+ * being set up hears nothing.
  * @param left ends it, at any time
  */
-export async function watch(id: string, tell: Watcher, left: AbortSignal): Promise<void> {
-  listener ??= listen().catch((error: unknown) => {
+export async function watch(id: string, watcher: Watcher, left: AbortSignal): Promise<void> {
+  listener ??= outside(listen).catch((error: unknown) => {
     listener = undefined;
     throw error;
   });
   await listener;
   if (left.aborted) return;
   const set = watchers.get(id) ?? new Set();
-  set.add(tell);
+  set.add(watcher);
   watchers.set(id, set);
   left.addEventListener('abort', () => {
-    set.delete(tell);
+    set.delete(watcher);
     if (set.size > 0 || watchers.get(id) !== set) return;
     watchers.delete(id);
     heard.delete(id);

@@ -1,3 +1,4 @@
+export { type ChartHead, chartFor as getHead } from '../access';
 export { changeChart, changesSince, recentSteps } from './changes';
 export { replaceList } from './refresh';
 export { keepRoles, rolesFor } from './roles';
@@ -8,7 +9,6 @@ export {
   chartOpened,
   createChart,
   getChart,
-  getHead,
   getRevision,
   getValue,
   listCharts,

@@ -2,6 +2,7 @@ import { answered, answersIn } from '../../core/answers';
 import { comparing, kindOf } from '../../core/kinds';
 import { type Comparison, compareList, headingsOf, summaryOf } from '../../core/list';
 import type { ReadOptions } from '../../core/read';
+import { chartFor } from '../access';
 import { ApiError } from '../http/problem';
 import { newId } from '../ids';
 import { readAs } from '../lists';
@@ -22,7 +23,7 @@ export async function replaceList(
   id: string,
   { list: text, try: only = false, ...options }: NewerList,
 ): Promise<Omit<Comparison, 'change' | 'changeFor'> & { summary: string; answered: string[]; revision: number }> {
-  const { chart, revision } = await getChart(who, id);
+  const { chart, revision } = await getChart(who, id, await chartFor(who, id, 'edit'));
   const kind = kindOf(chart.kind);
   if (!kind)
     throw new ApiError(422, 'unknown-kind', `This chart is of the kind "${chart.kind}", which is not known here.`);

@@ -1,6 +1,7 @@
-/** Stored charts: rows of `charts`. Every query carries the owner. */
-import type { Chart } from '../../core/chart';
+/** Stored charts: rows of `charts`. Who may see and do what is asked of `access`, before anything is read. */
+import { type Chart, withoutFields } from '../../core/chart';
 import { ACCENTS, folded } from '../../core/list';
+import { type ChartHead, chartFor, mayWrite, notThere, sharedWith, withAccount } from '../access';
 import { query, transaction } from '../db';
 import { BROKEN } from '../http/broken';
 import { ApiError } from '../http/problem';
@@ -14,12 +15,6 @@ export interface StoredChart {
   readonly chart: Chart;
   readonly changedAt: string;
 }
-export interface ChartHead {
-  readonly revision: number;
-  readonly items: number;
-  readonly title: string;
-  readonly changedAt: string;
-}
 export interface ChartCard {
   readonly id: string;
   readonly kind: string;
@@ -29,55 +24,50 @@ export interface ChartCard {
   readonly changedAt: string;
   readonly binnedAt: string | null;
   readonly folder: string | null;
+  /** Whose it is, where it is another's. */
+  readonly by?: string;
 }
 
 /** Days a chart stays in the bin. */
 export const BIN_DAYS = 30;
 
-export const notThere = () => new ApiError(404, 'not-found', 'There is no such chart; it may have been removed.');
-
-export const createChart = (who: Who, id: string, chart: Chart): Promise<void> =>
-  transaction((client) => insertChart(client, who.account, id, chart));
+export const createChart = (who: Who, id: string, chart: Chart): Promise<void> => {
+  mayWrite(who);
+  return transaction((client) => insertChart(client, who.account, id, chart));
+};
 
 /**
+ * A chart as whoever asks may see it: without the fields that are kept from them.
  * @param head where it is known already: it is not asked for again
- * @throws 404 where the account has no such chart, or it is in the bin; 422 where what is stored can't be read
+ * @throws 404 where there is none for them, or it is in the bin; 422 where what is stored can't be read
  */
 export async function getChart(who: Who, id: string, head?: ChartHead): Promise<StoredChart> {
+  const { revision, changedAt, without } = head ?? (await chartFor(who, id));
   const known = kept.last(id);
-  if (known) {
-    const { revision, changedAt } = head ?? (await getHead(who, id));
-    if (revision === known.revision) return { id, chart: known.value, revision, changedAt };
-  }
-  const found = await getValue(who, id);
+  if (known?.revision === revision) return { id, chart: withoutFields(known.value, without), revision, changedAt };
+  const found = await findValue(query, id);
+  if (!found) throw notThere();
   const chart = await readValue(id, found.stored);
   kept.put(id, { revision: found.revision, value: chart });
-  return { id, chart, revision: found.revision, changedAt: found.changedAt };
+  return { id, chart: withoutFields(chart, without), revision: found.revision, changedAt: found.changedAt };
 }
 
-/** A chart as it is stored, also where it can't be read. @throws 404 */
+/** A chart as it is stored, also where it can't be read. @throws 404; 403 for those who may not edit it */
 export async function getValue(who: Who, id: string): Promise<FoundValue> {
-  const found = await findValue(query, id, who.account);
+  await chartFor(who, id, 'edit');
+  const found = await findValue(query, id);
   if (!found) throw notThere();
   return found;
 }
 
-/** What is known of a chart without reading it. @throws 404 where the account has no such chart, or it is in the bin */
-export async function getHead(who: Who, id: string): Promise<ChartHead> {
-  const [row] = await query<Omit<ChartHead, 'changedAt'> & { changed_at: Date }>(
-    'SELECT revision, items, title, changed_at FROM charts WHERE id = $1 AND owner = $2 AND binned_at IS NULL',
-    [id, who.account],
-  );
-  if (!row) throw notThere();
-  const { changed_at, ...head } = row;
-  return { ...head, changedAt: changed_at.toISOString() };
-}
-
-/** @throws 404 where the account has no such chart, or it is in the bin */
-export const getRevision = async (who: Who, id: string): Promise<number> => (await getHead(who, id)).revision;
+/** @throws 404 where there is none for whoever asks, or it is in the bin */
+export const getRevision = async (who: Who, id: string): Promise<number> => (await chartFor(who, id)).revision;
 
 export const SORTS = ['changed', 'opened', 'title'] as const;
 export type Sort = (typeof SORTS)[number];
+/** Of one's own in the chart itself, by which they are indexed; of others' charts beside them. */
+const OPENED = `CASE WHEN c.owner = $1 THEN c.opened_at
+  ELSE coalesce((SELECT o.at FROM openings o WHERE o.account = $1 AND o.chart = c.id), c.changed_at) END`;
 /** What each order goes by, and whether the largest comes first. */
 const ORDERS: Readonly<Record<Sort, { readonly by: string; readonly as: string; readonly down: boolean }>> = {
   changed: { by: 'c.changed_at', as: 'timestamptz', down: true },
@@ -97,6 +87,8 @@ export interface ListQuery {
   readonly sort?: Sort | undefined;
   /** Only what is in this folder. */
   readonly folder?: string | undefined;
+  /** Only one's own, or only what others share; else both. */
+  readonly of?: 'own' | 'others' | undefined;
 }
 
 const PER_PAGE = 60;
@@ -104,10 +96,14 @@ const PER_PAGE = 60;
 /** Cards of charts, in an order of `SORTS`, the latest changed first where none is asked for; `next` is the cursor of the next page. */
 export async function listCharts(
   who: Who,
-  { kind, q, cursor, binned = false, sort = 'changed', folder }: ListQuery,
+  { kind, q, cursor, binned = false, sort = 'changed', folder, of }: ListQuery,
 ): Promise<{ charts: ChartCard[]; next: string | null }> {
-  const { by, as, down } = ORDERS[sort];
+  withAccount(who);
+  const { as, down } = ORDERS[sort];
   const [before, beforeId] = cursor ? decodeCursor(cursor, as) : [null, null];
+  // The bin and folders are one's own.
+  const shared = binned || folder !== undefined || of === 'own' ? [] : await sharedWith(who);
+  const by = sort === 'opened' && shared.length > 0 ? OPENED : ORDERS[sort].by;
   const rows = await query<{
     id: string;
     kind: string;
@@ -118,10 +114,14 @@ export async function listCharts(
     exact: string;
     binned_at: Date | null;
     folder: string | null;
+    by: string | null;
   }>(
-    `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, (${by})::text AS exact, c.binned_at, c.folder, c.items
+    `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, (${by})::text AS exact, c.binned_at,
+            CASE WHEN c.owner = $1 THEN c.folder END AS folder, c.items,
+            CASE WHEN c.owner <> $1 THEN (SELECT a.name FROM accounts a WHERE a.id = c.owner) END AS by
        FROM charts c
-      WHERE c.owner = $1
+      WHERE (${shared.length > 0 ? `(c.owner = $1 AND $10 <> 'others') OR c.id = ANY ($9)` : `c.owner = $1 AND $10 <> 'others' AND cardinality($9::text[]) = 0`})
+        AND ($11::text[] IS NULL OR c.id = ANY ($11))
         AND (c.binned_at IS NOT NULL) = $2
         AND ($3::text IS NULL OR c.kind = $3)
         AND ($4::text IS NULL OR ${FOLDED_TITLE} LIKE '%' || $4 || '%')
@@ -138,6 +138,9 @@ export async function listCharts(
       beforeId,
       PER_PAGE + 1,
       folder ?? null,
+      shared,
+      of ?? '',
+      who.only ?? null,
     ],
   );
   const more = rows.length > PER_PAGE;
@@ -153,6 +156,7 @@ export async function listCharts(
       changedAt: row.changed_at.toISOString(),
       binnedAt: row.binned_at?.toISOString() ?? null,
       folder: row.folder,
+      ...(row.by !== null && { by: row.by }),
     })),
     next: more && last ? Buffer.from(JSON.stringify([last.exact, last.id])).toString('base64url') : null,
   };
@@ -183,11 +187,11 @@ function decodeCursor(cursor: string, as: string): [string, string] {
 }
 
 /** To the bin; charts that have been there too long are removed for good. */
-export async function binChart({ account: owner }: Who, id: string): Promise<void> {
-  const rows = await query(
-    'UPDATE charts SET binned_at = now() WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id',
-    [id, owner],
-  );
+export async function binChart(who: Who, id: string): Promise<void> {
+  const { owner } = await chartFor(who, id, 'own');
+  const rows = await query('UPDATE charts SET binned_at = now() WHERE id = $1 AND binned_at IS NULL RETURNING id', [
+    id,
+  ]);
   if (rows.length === 0) throw notThere();
   await query(`DELETE FROM charts WHERE owner = $1 AND binned_at < now() - make_interval(days => $2)`, [
     owner,
@@ -196,24 +200,34 @@ export async function binChart({ account: owner }: Who, id: string): Promise<voi
 }
 
 export async function restoreChart(who: Who, id: string): Promise<void> {
-  const rows = await query(
-    'UPDATE charts SET binned_at = NULL WHERE id = $1 AND owner = $2 AND binned_at IS NOT NULL RETURNING id',
-    [id, who.account],
-  );
+  await chartFor(who, id, 'own', { binned: true });
+  const rows = await query('UPDATE charts SET binned_at = NULL WHERE id = $1 AND binned_at IS NOT NULL RETURNING id', [
+    id,
+  ]);
   if (rows.length === 0) throw notThere();
 }
 
 /** Notes that a chart was opened just now. */
 export async function chartOpened(who: Who, id: string): Promise<void> {
-  await query('UPDATE charts SET opened_at = now() WHERE id = $1 AND owner = $2', [id, who.account]);
+  const { owner } = await chartFor(who, id);
+  if (owner === who.account) await query('UPDATE charts SET opened_at = now() WHERE id = $1', [id]);
+  else if (who.account !== '')
+    await query(
+      `INSERT INTO openings (account, chart) VALUES ($1, $2)
+       ON CONFLICT (account, chart) DO UPDATE SET at = now()`,
+      [who.account, id],
+    );
 }
 
-/** Puts a chart into a folder, or out of any. */
+/** Puts a chart into a folder, or out of any: its owner's, whose folders they are. */
 export async function putInFolder(who: Who, id: string, folder: string | null): Promise<void> {
-  const rows = await query(
-    'UPDATE charts SET folder = $3 WHERE id = $1 AND owner = $2 AND binned_at IS NULL RETURNING id',
-    [id, who.account, folder],
-  );
+  const { owner } = await chartFor(who, id, 'own');
+  if (owner !== who.account)
+    throw new ApiError(403, 'not-your-folder', 'Only whoever a chart belongs to puts it into their folders.');
+  const rows = await query('UPDATE charts SET folder = $2 WHERE id = $1 AND binned_at IS NULL RETURNING id', [
+    id,
+    folder,
+  ]);
   if (rows.length === 0) throw notThere();
 }
 
@@ -223,10 +237,12 @@ export interface Folder {
 }
 
 /** The folders that have charts in them, by name. */
-export const listFolders = (who: Who): Promise<Folder[]> =>
-  query<{ name: string; charts: number }>(
+export async function listFolders(who: Who): Promise<Folder[]> {
+  withAccount(who);
+  return query<{ name: string; charts: number }>(
     `SELECT folder AS name, count(*)::int AS charts FROM charts
-      WHERE owner = $1 AND binned_at IS NULL AND folder IS NOT NULL
+      WHERE owner = $1 AND binned_at IS NULL AND folder IS NOT NULL AND ($2::text[] IS NULL OR id = ANY ($2))
       GROUP BY folder ORDER BY folder COLLATE "en-x-icu"`,
-    [who.account],
+    [who.account, who.only ?? null],
   );
+}

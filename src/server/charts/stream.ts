@@ -1,10 +1,13 @@
 /** A stream of server-sent events about charts. Source: HTML, section 9.2, "Server-sent events". */
 
+import { type ChartHead, chartFor, linkEnd, rankOf } from '../access';
+import { asServer, inNameOf } from '../db';
 import { ApiError } from '../http/problem';
+import { keyLives, sessionLives } from '../people';
 import { settings } from '../settings.mjs';
 import type { Who } from '../who';
-import { LOST, watch } from './events';
-import { getRevision } from './store';
+import { ASK_AGAIN, type Heard, LOST, watch } from './events';
+import { hereNow } from './here';
 
 /** A comment now and then, so that neither side takes a quiet stream for a dead one. */
 const BEAT_MS = 20_000;
@@ -38,9 +41,20 @@ function admit({ caller }: Who): () => void {
   };
 }
 
+/** Whether whoever asks is still who they were: signed in, or with a key that is good. */
+const isStill = ({ person, key }: Who): Promise<boolean> =>
+  asServer(async () => {
+    if (person) return sessionLives(person.session);
+    return key ? keyLives(key.id) : true;
+  });
+
+/** Longest time that timers take, in milliseconds. */
+const LONGEST_MS = 2_147_483_647;
+
 /**
- * Tells each new revision of some charts, the present ones first; charts that are not there are left out. It ends where the
- * database's connection is lost: whoever comes back is told what it missed.
+ * Tells each new revision of some charts, the present ones first, and who is at them and when remarks changed; charts that are
+ * not there are left out. A chart that whoever asks may see no more is told as gone, and nothing more of it. It ends where the
+ * database's connection is lost, and with the session: whoever comes back is told what it missed.
  * @param left of the request: ends it
  * @param named whether each event names its chart
  */
@@ -67,11 +81,7 @@ export function eventStream(who: Who, charts: readonly string[], left: AbortSign
       send(`retry: ${RETRY_MS}\n\n`);
       if (ending()?.aborted) return end();
       try {
-        for (const chart of charts) {
-          // Watched before the revision is read, so that none falls between.
-          await watch(chart, (news) => (news === LOST ? end() : event(chart, news)), gone.signal);
-          event(chart, { revision: await getRevision(who, chart) });
-        }
+        for (const chart of charts) await follow(who, chart, { event, end, left: gone.signal });
       } catch {
         // The answer has begun: it can only end. Whoever comes back is told by a status.
         end();
@@ -81,4 +91,55 @@ export function eventStream(who: Who, charts: readonly string[], left: AbortSign
   });
   left.addEventListener('abort', () => gone.abort());
   return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' } });
+}
+
+interface Line {
+  /** Tells something of a chart. */
+  readonly event: (chart: string, news: object) => void;
+  readonly end: () => void;
+  /** The stream has ended. */
+  readonly left: AbortSignal;
+}
+
+/** Tells of one chart, as long as whoever asks may see it. */
+async function follow(who: Who, chart: string, { event, end, left }: Line): Promise<void> {
+  const over = new AbortController();
+  left.addEventListener('abort', () => over.abort());
+  let head: ChartHead | undefined;
+  const take = () => {
+    over.abort();
+    event(chart, { gone: true });
+  };
+  const askAgain = async () => {
+    if (!(await isStill(who))) return end();
+    const before = head?.may;
+    head = await chartFor(who, chart).catch((error: unknown) => {
+      if (error instanceof ApiError && error.status === 404) return undefined;
+      throw error;
+    });
+    if (!head) take();
+    else if (head.may !== before) event(chart, { revision: head.revision, may: head.may });
+    else event(chart, { revision: head.revision });
+  };
+  const tell = (news: Heard) => {
+    if (over.signal.aborted) return;
+    if (news === LOST) end();
+    // What can't be found out is not told on.
+    else if (news === ASK_AGAIN) void inNameOf(who, askAgain).catch(end);
+    else if ('revision' in news)
+      event(chart, head && rankOf(head.may) >= rankOf('edit') ? news : { revision: news.revision });
+    else event(chart, news);
+  };
+  // Watched before the revision is read, so that none falls between.
+  await watch(chart, { tell, account: who.account }, over.signal);
+  head = await chartFor(who, chart);
+  event(chart, { revision: head.revision });
+  for (const here of hereNow(chart)) event(chart, { here });
+  const ends = await linkEnd(who);
+  if (ends === undefined) return;
+  const timer = setTimeout(
+    () => void inNameOf(who, askAgain).catch(end),
+    Math.min(Math.max(0, ends - Date.now()) + 50, LONGEST_MS),
+  );
+  over.signal.addEventListener('abort', () => clearTimeout(timer));
 }

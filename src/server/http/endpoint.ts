@@ -1,8 +1,9 @@
 /** Endpoints: methods dispatched, errors answered as problem details. */
 import type { APIContext, APIRoute } from 'astro';
 import { databaseAway, databaseRefuses, LaterDatabase } from '../database-away';
+import { inNameOf } from '../db';
 import { log } from '../log';
-import { anybody, type Who, whoAsks } from '../who';
+import { anybody, signedIn, type Who, whoAsks } from '../who';
 import { BROKEN } from './broken';
 import { ApiError, problemResponse } from './problem';
 
@@ -59,11 +60,22 @@ export function answerError(error: unknown): Response {
   return problemResponse(new ApiError(500, 'internal', 'Something went wrong here; nothing was changed.'));
 }
 
-/**
- * One route for all methods: HEAD answers as GET without a body, what is not handled is 405.
- * @param open answered to anybody, also where people have to sign in
- */
-export function endpoint(handlers: Handlers, { open = false } = {}): APIRoute {
+/** Whom a route is answered to, and in whose name the database is asked. */
+const DOORS = {
+  /** Whoever signed in, or has a key or a link: in their name. */
+  charts: async (context: APIContext, handler: Handler) => {
+    const who = await whoAsks(context);
+    return inNameOf(who, () => handler(context, who));
+  },
+  /** Whoever signed in, of their own account and what belongs to it: in the server's, which knows accounts. */
+  people: async (context: APIContext, handler: Handler) => handler(context, await signedIn(context)),
+  /** Anybody. */
+  open: async (context: APIContext, handler: Handler) => handler(context, await anybody(context)),
+};
+export type Door = keyof typeof DOORS;
+
+/** One route for all methods: HEAD answers as GET without a body, what is not handled is 405. */
+export function endpoint(handlers: Handlers, door: Door = 'charts'): APIRoute {
   return async (context) => {
     const { method } = context.request;
     const asked = method === 'HEAD' ? 'GET' : method;
@@ -72,7 +84,7 @@ export function endpoint(handlers: Handlers, { open = false } = {}): APIRoute {
     if (!handler)
       return problemResponse(new ApiError(405, 'wrong-method', `This address takes ${allow}.`, [], {}, { allow }));
     try {
-      const response = await handler(context, await (open ? anybody : whoAsks)(context));
+      const response = await DOORS[door](context, handler);
       return method === 'HEAD' ? new Response(null, response) : response;
     } catch (error) {
       return answerError(error);

@@ -2,7 +2,7 @@
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 import { emptyChart } from '../../core/chart';
 import { compose } from '../../core/compose';
-import { databaseIsReady } from '../db';
+import { databaseIsReady, inNameOf } from '../db';
 import { answerError } from '../http/endpoint';
 import { fonts } from '../pictures';
 import { type HandlerName, handlers } from '../work';
@@ -20,9 +20,9 @@ export default async function work({ handler, method, url, headers, params, body
     headers: headers.map(([key, value]): [string, string] => [key, value]),
     ...(body && { body: body as BodyInit }),
   });
-  const response = await handlers[handler as HandlerName]({ request, url: new URL(url), params }, who).catch(
-    answerError,
-  );
+  const response = await inNameOf(who, () =>
+    handlers[handler as HandlerName]({ request, url: new URL(url), params }, who),
+  ).catch(answerError);
   const bytes = new Uint8Array(await response.arrayBuffer());
   const answer: JobAnswer = { status: response.status, headers: [...response.headers], body: bytes };
   return move({ [transferableSymbol]: [bytes.buffer], [valueSymbol]: answer } as never) as unknown as JobAnswer;

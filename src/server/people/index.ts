@@ -1,6 +1,8 @@
 export { accountBy, changePassword, firstLink, listAccounts, makeAccount, makeFirst } from './accounts';
 export { failed, mayTry, succeeded } from './attempts';
-export { matches, PASSWORD } from './passwords';
+export { changeGroup, findPeople, type Group, listGroups, makeGroup, removeGroup } from './groups';
+export { endKey, type Key, type KeyCard, keyLives, keyOf, keysOf, makeKey, SCOPES, type Scope } from './keys';
+export { hashed, matches, PASSWORD, weakness } from './passwords';
 export {
   beginSession,
   cookieOf,
@@ -8,7 +10,9 @@ export {
   endSessions,
   type Person,
   personOf,
+  sessionLives,
   sessionsOf,
   sweepSessions,
   tokenIn,
 } from './sessions';
+export { newToken, tokenHash } from './tokens';

@@ -1,4 +1,5 @@
 /** Sessions: opaque, kept by their hash, ended one by one or all. The cookie is all that a browser holds. */
+import { told } from '../charts/told';
 import { query } from '../db';
 import { isSecure } from '../doors';
 import { newId } from '../ids';
@@ -84,19 +85,30 @@ export const sessionsOf = (account: string): Promise<Session[]> =>
     [account],
   );
 
+export async function sessionLives(id: string): Promise<boolean> {
+  return (await query(`SELECT FROM sessions WHERE id = $1 AND ${LIVING}`, [id])).length > 0;
+}
+
+/** What is open in the name of an account is asked again at once, on every server. */
+const changed = (account: string) => told({ account });
+
 /** @returns whether there was such a one */
 export async function endSession(account: string, id: string): Promise<boolean> {
   const ended = await query('DELETE FROM sessions WHERE account = $1 AND id = $2 RETURNING id', [account, id]);
+  await changed(account);
   return ended.length > 0;
 }
 
 /** All but one, such as the one that asks. */
-export const endSessions = (account: string, but = ''): Promise<unknown> =>
-  query('DELETE FROM sessions WHERE account = $1 AND id <> $2', [account, but]);
+export async function endSessions(account: string, but = ''): Promise<void> {
+  await query('DELETE FROM sessions WHERE account = $1 AND id <> $2', [account, but]);
+  await changed(account);
+}
 
 /** Takes away what ended long ago, with attempts and links that count no more. */
 export async function sweepSessions(): Promise<void> {
   await query(`DELETE FROM sessions WHERE NOT (${LIVING})`);
   await query("DELETE FROM failed_sign_ins WHERE at < now() - interval '1 day'");
   await query('DELETE FROM one_time WHERE ends_at < now()');
+  await query("DELETE FROM visits WHERE made_at < now() - interval '90 days'");
 }

@@ -12,6 +12,7 @@ import {
 } from '../../core/in-documents';
 import { REVEALS, type RevealBy } from '../../core/reveal';
 import { SLIDE_SIZES, type SlideSize } from '../../core/scene';
+import type { ChartHead } from '../access';
 import { dpiOf } from '../api/dpi';
 import { ApiError, negotiate, wrongValue } from '../http';
 import type { Asked } from '../http/endpoint';
@@ -66,6 +67,8 @@ function typeOf(request: Request, as: string | null): PictureAsked['type'] {
   if (!type) throw new ApiError(406, 'no-such-format', `A picture is one of ${Object.keys(pictureTypes).join(', ')}.`);
   return type;
 }
+
+const digest = (text: string) => createHash('sha256').update(text).digest('base64url');
 
 /** Widths of pictures in a document that can be asked for, in centimetres. */
 const WIDE = { least: 1, most: 60 };
@@ -163,10 +166,14 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   };
 }
 
-/** The picture follows from the value and the program alone: same revision and build, same picture (RFC 9110, 8.8.3). */
+/**
+ * The picture follows from the value, the program, and what is kept from whoever asks alone: the same of them, the same
+ * picture (RFC 9110, 8.8.3).
+ * @param without fields that are kept back
+ */
 export function tagOf(
   { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps, items, fontless }: PictureAsked,
-  revision: number,
+  { revision, without }: Pick<ChartHead, 'revision' | 'without'>,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
   const rest = [
@@ -183,7 +190,8 @@ export function tagOf(
     text && Object.values(text).join(' '),
     steps,
     // However many they are, a tag is short.
-    items && createHash('sha256').update(items.join()).digest('base64url'),
+    items && digest(items.join()),
+    without.length > 0 && `without ${digest(JSON.stringify([...without].sort()))}`,
   ]
     .map((asked) => asked || '')
     .join(' ');
@@ -192,7 +200,8 @@ export function tagOf(
 }
 
 /** By which the whole picture of a chart, as it is looked at, is kept. */
-export const plainKey = (id: string, revision: number): string => `${id} ${tagOf(PLAIN, revision)}`;
+export const plainKey = (id: string, head: Pick<ChartHead, 'revision' | 'without'>): string =>
+  `${id} ${tagOf(PLAIN, head)}`;
 
 /** Whether an `If-None-Match` names a tag (RFC 9110, 13.1.2): one of several, also as a weak one, or any. */
 export function isNamed(tag: string, header: string | null): boolean {

@@ -3,7 +3,7 @@ import { compose } from '../../core/compose';
 import { cutOut, revealScenes } from '../../core/reveal';
 import type { Scene } from '../../core/scene';
 import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
-import { getChart } from '../charts';
+import { getChart, getHead } from '../charts';
 import { type Handler, json, paramOf, wrongValue } from '../http';
 import { kindFor } from '../lists';
 import { fonts, inPages, picture } from '../pictures';
@@ -20,7 +20,9 @@ function someOf(scene: Scene, items: readonly string[]): Scene {
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
   const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps, items, fontless } = asked;
-  const stored = await getChart(who, paramOf(context, 'id'));
+  const id = paramOf(context, 'id');
+  const head = await getHead(who, id);
+  const stored = await getChart(who, id, head);
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
   const composed = () => compose(chart, fonts());
@@ -40,6 +42,6 @@ export const pictureRequest: Handler = async (context, who) => {
           type,
           { chart, dots, save, outlined, fontless, carrying, slide, text },
         );
-  response.headers.set('etag', tagOf(asked, stored.revision));
+  response.headers.set('etag', tagOf(asked, { ...head, revision: stored.revision }));
   return response;
 };

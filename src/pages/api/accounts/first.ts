@@ -16,5 +16,5 @@ export const ALL = endpoint(
       return json({ id: account }, { status: 201, headers: { 'set-cookie': cookieOf(session) } });
     },
   },
-  { open: true },
+  'open',
 );

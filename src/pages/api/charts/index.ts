@@ -1,11 +1,16 @@
 import { listCharts, SORTS, type Sort } from '../../../server/charts';
-import { ApiError, endpoint, json, textOf } from '../../../server/http';
+import { ApiError, endpoint, json, textOf, wrongValue } from '../../../server/http';
 import { heavy } from '../../../server/jobs';
 
 function sortOf(text: string | undefined): Sort | undefined {
   const sort = SORTS.find((one) => one === text);
   if (text === undefined || sort) return sort;
   throw new ApiError(422, 'unknown-sort', `There is no order "${text}"; it is one of ${SORTS.join(', ')}.`);
+}
+
+function ofOf(text: string | undefined): 'own' | 'others' | undefined {
+  if (text === undefined || text === 'own' || text === 'others') return text;
+  throw wrongValue('of', 'of is own or others; left out, both.');
 }
 
 export const ALL = endpoint({
@@ -18,6 +23,7 @@ export const ALL = endpoint({
       binned: get('binned') === '1',
       folder: get('folder'),
       sort: sortOf(get('sort')),
+      of: ofOf(get('of')),
     });
     if (page.next === null) return json(page);
     // The next page as a link too (RFC 8288).

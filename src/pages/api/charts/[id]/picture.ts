@@ -11,11 +11,11 @@ export const ALL = endpoint({
   GET: async (context, who) => {
     const asked = pictureAsked(context);
     const id = paramOf(context, 'id');
-    const { revision } = await getHead(who, id);
-    const tag = tagOf(asked, revision);
+    const head = await getHead(who, id);
+    const tag = tagOf(asked, head);
     if (isNamed(tag, context.request.headers.get('if-none-match')))
       return new Response(null, { status: 304, headers: { etag: tag, 'cache-control': 'private, no-cache' } });
-    const key = plainKey(id, revision);
+    const key = plainKey(id, head);
     const kept = asked.plain ? keptPicture(key) : undefined;
     if (kept) return new Response(kept.body, { headers: kept.headers });
     const response = await (asked.type === 'application/pdf' ? filed : seen)(context, who);

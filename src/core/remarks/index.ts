@@ -1,0 +1,1 @@
+export { type Numbered, numbersAt, type Pin, pinAt, pinIsGone, pinKey, pinSchema } from './pin';

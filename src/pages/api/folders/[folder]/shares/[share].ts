@@ -1,0 +1,3 @@
+import { shareRoute } from '../../../../../server/sharing-routes';
+
+export const ALL = shareRoute('folder', 'folder');

@@ -1,0 +1,3 @@
+import { sharesRoute } from '../../../../../server/sharing-routes';
+
+export const ALL = sharesRoute('style', 'id');

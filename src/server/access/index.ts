@@ -1,0 +1,19 @@
+export {
+  type Access,
+  bySession,
+  type ChartHead,
+  chartFor,
+  linkEnd,
+  MAY,
+  type May,
+  mayOf,
+  mayWrite,
+  notThere,
+  rankOf,
+  sharedWith,
+  styleFor,
+  stylesSharedWith,
+  summed,
+  withAccount,
+} from './access';
+export { type AskedShare, addShare, changeShare, endShare, listShares, type Share, type Target } from './shares';

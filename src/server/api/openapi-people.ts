@@ -1,0 +1,207 @@
+/** Of the API what is there where people have accounts: signing in, keys, groups, sharing, remarks. */
+import { z } from 'zod';
+import { answer, body, id, inQuery, path, problem, usual } from './openapi-parts';
+import * as schemas from './people-schemas';
+
+const refused = { 403: problem('You may not'), 404: usual[404] };
+const administrators = { 403: problem('Not an administrator') };
+
+/** Shares of something that has an address. */
+const sharesOf = (address: string, parameter: ReturnType<typeof path>, what: string) => ({
+  [`${address}/shares`]: {
+    parameters: [parameter],
+    get: {
+      summary: `With whom ${what} is shared; for those whose it is`,
+      responses: { 200: answer('Shares', schemas.sharesAnswer), ...refused },
+    },
+    post: {
+      summary: `Shares ${what}: with a person, a group, everybody here${what === 'a chart' ? ', by a link, or as a published page' : ''}`,
+      requestBody: body(schemas.shareRequest),
+      responses: { 201: answer('Shared', schemas.shareAnswer), ...usual, ...refused },
+    },
+  },
+  [`${address}/shares/{share}`]: {
+    parameters: [parameter, path('share', 'The share')],
+    patch: {
+      summary: 'What they may do, what is kept from them, and how long',
+      requestBody: body(schemas.shareChange),
+      responses: { 200: answer('Changed', schemas.shareAnswer), ...usual, ...refused },
+    },
+    delete: {
+      summary: 'Takes the share back, at once',
+      responses: { 204: answer('Taken back'), ...refused },
+    },
+  },
+});
+
+export function peoplePaths() {
+  return {
+    '/api/accounts/first': {
+      post: {
+        summary: 'The first administrator signs up by the link that the first start printed; signed in afterwards',
+        requestBody: body(schemas.firstRequest),
+        responses: {
+          201: answer('Made', schemas.accountAnswer),
+          403: problem('The link is not good any more'),
+          ...usual,
+        },
+      },
+    },
+    '/api/accounts': {
+      get: {
+        summary: 'People with accounts here; for administrators',
+        responses: { 200: answer('By name', schemas.accountsAnswer), 403: problem('Not an administrator') },
+      },
+      post: {
+        summary: 'An account for somebody; by an administrator',
+        requestBody: body(schemas.personRequest),
+        responses: {
+          201: answer('Made', schemas.accountAnswer),
+          403: problem('Not an administrator'),
+          409: problem('Somebody has the e-mail address'),
+          ...usual,
+        },
+      },
+    },
+    '/api/sign-in': {
+      post: {
+        summary: 'Signs in: sets the session cookie; where PEOPLE is on',
+        requestBody: body(schemas.signInRequest),
+        responses: {
+          200: answer('Signed in', schemas.accountAnswer),
+          401: problem('The e-mail address or the password is not right'),
+          ...usual,
+          429: problem('Too many failed; retry-after says how long to wait'),
+        },
+      },
+      delete: { summary: 'Ends the session', responses: { 204: answer('Ended') } },
+    },
+    '/api/me': {
+      get: { summary: 'Who asks, and how it is known', responses: { 200: answer('Who', schemas.meAnswer) } },
+    },
+    '/api/me/password': {
+      put: {
+        summary: 'Another password; everywhere else one is signed out',
+        requestBody: body(schemas.passwordRequest),
+        responses: {
+          204: answer('Changed'),
+          403: problem('The password before is not right'),
+          ...usual,
+        },
+      },
+    },
+    '/api/sessions': {
+      get: { summary: 'Where one is signed in', responses: { 200: answer('Newest first', schemas.sessionsAnswer) } },
+      delete: { summary: 'Ends all sessions but this one', responses: { 204: answer('Ended') } },
+    },
+    '/api/sessions/{session}': {
+      parameters: [path('session', 'The session')],
+      delete: { summary: 'Ends a session', responses: { 204: answer('Ended'), 404: usual[404] } },
+    },
+    '/api/keys': {
+      get: {
+        summary: 'Your keys for scripts; sent as bearer tokens',
+        responses: { 200: answer('Newest first', schemas.keysAnswer), 403: problem('Asked by a key or a link') },
+      },
+      post: {
+        summary: 'A key for scripts; it is told this once',
+        requestBody: body(schemas.keyRequest),
+        responses: { 201: answer('Made', schemas.keyAnswer), ...usual, 403: problem('Asked by a key or a link') },
+      },
+    },
+    '/api/keys/{key}': {
+      parameters: [path('key', 'The key, by its id')],
+      delete: { summary: 'Ends a key', responses: { 204: answer('Ended'), ...refused } },
+    },
+    '/api/groups': {
+      get: {
+        summary: 'Groups of people; for administrators',
+        responses: { 200: answer('By name', schemas.groupsAnswer), ...administrators },
+      },
+      post: {
+        summary: 'A group; by an administrator',
+        requestBody: body(schemas.groupRequest),
+        responses: {
+          201: answer('Made', schemas.accountAnswer),
+          409: problem('There is one of this name'),
+          ...usual,
+          ...administrators,
+        },
+      },
+    },
+    '/api/groups/{group}': {
+      parameters: [path('group', 'The group')],
+      patch: {
+        summary: 'Its name, and who is in it; by an administrator',
+        requestBody: body(schemas.groupChange),
+        responses: {
+          204: answer('Changed'),
+          409: problem('There is one of this name'),
+          ...usual,
+          ...administrators,
+        },
+      },
+      delete: { summary: 'Removes a group', responses: { 204: answer('Removed'), ...refused } },
+    },
+    '/api/people': {
+      get: {
+        summary: 'People and groups to share with, by what their name or address begins with',
+        parameters: [inQuery('q', 'The letters')],
+        responses: { 200: answer('A few', schemas.peopleAnswer), 403: problem('Asked by a key or a link') },
+      },
+    },
+    ...sharesOf('/api/charts/{id}', id, 'a chart'),
+    ...sharesOf('/api/house-styles/{id}', path('id', 'Id of the house style'), 'a house style'),
+    ...sharesOf('/api/folders/{folder}', path('folder', 'Name of a folder of yours'), 'all charts in a folder'),
+    '/api/links/{link}': {
+      parameters: [path('link', 'The end of the address of a link')],
+      post: {
+        summary: 'Opens a link: sets a cookie by which its chart is seen',
+        requestBody: body(schemas.linkRequest),
+        responses: {
+          200: answer('Opened', schemas.linkAnswer),
+          403: problem('The password is not right'),
+          ...usual,
+          429: problem('Too many tried; retry-after says how long to wait'),
+        },
+      },
+    },
+    '/api/charts/{id}/remarks': {
+      parameters: [id],
+      get: {
+        summary: 'Remarks, oldest first, with what they are pinned to',
+        responses: { 200: answer('Remarks', schemas.remarksAnswer), 404: usual[404] },
+      },
+      post: {
+        summary: 'A remark, pinned to something of the chart, or an answer to one',
+        requestBody: body(schemas.remarkRequest),
+        responses: {
+          201: answer('Made', z.union([schemas.remarkAnswer, schemas.answerAnswer])),
+          ...usual,
+          ...refused,
+        },
+      },
+    },
+    '/api/charts/{id}/remarks/{remark}': {
+      parameters: [id, path('remark', 'The remark or answer')],
+      patch: {
+        summary: 'Other words, settled or open again, pinned to something else',
+        requestBody: body(schemas.remarkChange),
+        responses: {
+          200: answer('Changed', z.union([schemas.remarkAnswer, schemas.answerAnswer])),
+          ...usual,
+          ...refused,
+        },
+      },
+      delete: { summary: 'Removes it, and its answers', responses: { 204: answer('Removed'), ...refused } },
+    },
+    '/api/charts/{id}/here': {
+      parameters: [id],
+      put: {
+        summary: 'Says that somebody is at the chart, and where; heard by those who follow its events',
+        requestBody: body(schemas.hereRequest),
+        responses: { 204: answer('Said'), ...usual },
+      },
+    },
+  };
+}

@@ -1,0 +1,173 @@
+/** What the API takes and gives of people: accounts, keys, groups, shares, remarks. */
+import { z } from 'zod';
+import { idSchema } from '../../core/chart';
+import { pinSchema } from '../../core/remarks';
+import { MAY } from '../access';
+import { SCOPES } from '../people';
+
+const name = z.string().trim().min(1, 'a name').max(200);
+const password = z.string().min(1).max(1_000);
+const ofPerson = { name, email: z.email('an e-mail address').max(254), password };
+export const personRequest = z.object(ofPerson);
+export const firstRequest = z.object({ token: z.string().min(20).max(200), ...ofPerson });
+export const signInRequest = z.object({ email: z.string().min(1).max(254), password });
+export const passwordRequest = z.object({ now: password, next: password });
+export const accountsAnswer = z.object({
+  accounts: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      email: z.string(),
+      administrator: z.boolean(),
+      charts: z.number().int(),
+    }),
+  ),
+});
+export const accountAnswer = z.object({ id: z.string() });
+export const meAnswer = z.object({
+  how: z.enum(['alone', 'session', 'key', 'link']),
+  id: z.string().optional().describe('The account'),
+  scope: z.enum(SCOPES).optional().describe('Of a key'),
+  name: z.string().optional(),
+  email: z.string().optional(),
+  administrator: z.boolean().optional(),
+});
+export const sessionsAnswer = z.object({
+  sessions: z.array(
+    z.object({
+      id: z.string(),
+      madeAt: z.string(),
+      usedAt: z.string(),
+      agent: z.string(),
+      current: z.boolean(),
+    }),
+  ),
+});
+
+const nullableText = z.string().nullable();
+export const keyRequest = z.object({
+  name,
+  scope: z.enum(SCOPES).describe('read: look; write: change as well; share: share as well'),
+  charts: z
+    .array(idSchema)
+    .min(1)
+    .max(500)
+    .optional()
+    .describe('The only charts it is for; all of the account where absent'),
+});
+export const keyAnswer = z.object({ id: z.string(), key: z.string().describe('Told this once') });
+export const keysAnswer = z.object({
+  keys: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      scope: z.enum(SCOPES),
+      charts: z.array(z.string()).nullable(),
+      madeAt: z.string(),
+      usedAt: nullableText,
+    }),
+  ),
+});
+
+export const groupRequest = z.object({ name });
+export const groupChange = z.object({
+  name: name.optional(),
+  members: z.array(z.uuid()).max(5_000).optional().describe('Accounts, by id'),
+});
+export const groupsAnswer = z.object({
+  groups: z.array(
+    z.object({ id: z.string(), name: z.string(), members: z.array(z.object({ id: z.string(), name: z.string() })) }),
+  ),
+});
+export const peopleAnswer = z.object({
+  people: z.array(z.object({ name: z.string(), email: z.string() })),
+  groups: z.array(z.string()),
+});
+
+const may = z.enum(MAY);
+const without = z
+  .array(z.string().min(1).max(80))
+  .max(100)
+  .describe('Fields that are kept from those who may not edit; "picture" for the pictures of items');
+const until = z.iso.datetime({ offset: true }).nullable().describe('When the link ends');
+const linkPassword = z.string().min(4, 'at least 4 letters').max(200).nullable();
+export const shareRequest = z.object({
+  who: z.string().trim().min(1).max(254).optional().describe('An e-mail address, or the name of a group'),
+  everybody: z.literal(true).optional().describe('Everybody with an account here'),
+  link: z.literal(true).optional().describe('Whoever has a link that is told once'),
+  page: z.literal(true).optional().describe('Anybody, as a published page'),
+  may: may.describe('What they may do; a link look or remark, a page look'),
+  without: without.optional(),
+  until: until.optional(),
+  password: linkPassword.optional().describe('Of a link'),
+  listed: z.boolean().optional().describe('Of a page: search machines may list it'),
+});
+export const shareChange = z.object({
+  may: may.optional(),
+  without: without.optional(),
+  until: until.optional(),
+  password: linkPassword.optional(),
+  listed: z.boolean().optional(),
+});
+export const shareAnswer = z.object({
+  id: z.string(),
+  with: z.union([
+    z.object({ person: z.string(), name: z.string(), email: z.string() }),
+    z.object({ group: z.string(), name: z.string() }),
+    z.object({ everybody: z.literal(true) }),
+    z.object({ link: z.literal(true) }),
+    z.object({ page: z.string().describe('Its address here') }),
+  ]),
+  may,
+  without: z.array(z.string()),
+  until: nullableText,
+  password: z.boolean().describe('Whether a link asks for one'),
+  used: z.number().int().describe('How often a link was opened'),
+  usedAt: nullableText,
+  listed: z.boolean(),
+  url: z.string().optional().describe('Of a new link: its address here, told this once'),
+});
+export const sharesAnswer = z.object({ shares: z.array(shareAnswer) });
+export const linkRequest = z.object({ password: z.string().max(200).optional() });
+export const linkAnswer = z.object({ chart: z.string() });
+
+const remarkText = z.string().trim().min(1, 'a remark has words').max(4_000);
+export const remarkRequest = z
+  .object({
+    on: pinSchema.optional().describe('What it is pinned to'),
+    answerTo: idSchema.optional().describe('Or the remark that it answers'),
+    text: remarkText,
+    mentions: z.array(z.email()).max(50).optional().describe('People who are to be told, by e-mail address'),
+    name: z.string().trim().max(80).optional().describe('What whoever came by a link calls themselves'),
+  })
+  .refine(({ on, answerTo }) => (on === undefined) !== (answerTo === undefined), 'either "on" or "answerTo"');
+export const remarkChange = z.object({
+  text: remarkText.optional(),
+  settled: z.boolean().optional(),
+  on: pinSchema.optional().describe('Pinned to something else'),
+});
+const said = {
+  id: z.string(),
+  text: z.string(),
+  name: z.string().describe('Who wrote it'),
+  mine: z.boolean(),
+  mentions: z.array(z.string()),
+  at: z.string(),
+  changedAt: nullableText,
+};
+export const answerAnswer = z.object(said);
+export const remarkAnswer = z.object({
+  ...said,
+  number: z.number().int(),
+  on: pinSchema,
+  gone: z.boolean().describe('What it was pinned to is not there any more'),
+  settled: nullableText.describe('Who settled it; null while it is open'),
+  answers: z.array(answerAnswer),
+});
+export const remarksAnswer = z.object({ remarks: z.array(remarkAnswer) });
+
+export const hereRequest = z.object({
+  window: idSchema.describe('Names your window'),
+  item: idSchema.nullable().describe('What is selected in it'),
+  left: z.literal(true).optional().describe('It is closed'),
+});

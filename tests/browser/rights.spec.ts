@@ -1,0 +1,379 @@
+/**
+ * Who may do what: every route and method of the OpenAPI document for every role, against a full table; and the same asked of
+ * the database alone.
+ */
+import { type APIRequestContext, expect, test } from '@playwright/test';
+import pg from 'pg';
+import { askingSql } from '../../src/server/row-security';
+import { inDatabase } from './other-server';
+import { BOSS, peopleServer, somebody, type World } from './people-server';
+
+const database = process.env['DATABASE_URL'];
+test.skip(database === undefined, 'needs DATABASE_URL');
+test.describe.configure({ mode: 'serial' });
+
+const ROLES = [
+  'none',
+  'stranger',
+  'looker',
+  'remarker',
+  'editor',
+  'owner',
+  'link',
+  'expired',
+  'administrator',
+  'key',
+] as const;
+type Role = (typeof ROLES)[number];
+
+/** What each role is answered: a status, or `+` for anything that is not refused. The key is the owner's, for reading. */
+const row = (...statuses: (number | '+')[]) => Object.fromEntries(ROLES.map((role, i) => [role, statuses[i]!])) as Row;
+type Row = Record<Role, number | '+'>;
+//                none stranger looker remarker editor owner link expired admin key
+const OPEN = row('+', '+', '+', '+', '+', '+', '+', '+', '+', '+');
+const ANY = row(401, '+', '+', '+', '+', '+', '+', 401, '+', '+');
+const LOOK = row(401, 404, '+', '+', '+', '+', '+', 401, 404, '+');
+const REMARK = row(401, 404, 403, '+', '+', '+', 403, 401, 404, 403);
+const EDIT = row(401, 404, 403, 403, '+', '+', 403, 401, 404, 403);
+const OWN = row(401, 404, 403, 403, 403, '+', 403, 401, 404, 403);
+/** Charts in the bin are there for those whose they are; to others nothing is said of them. */
+const BINNED = row(401, 404, 404, 404, 404, '+', 404, 401, 404, 404);
+const ACCOUNT = row(401, '+', '+', '+', '+', '+', 403, 401, '+', '+');
+const WRITE = row(401, '+', '+', '+', '+', '+', 403, 401, '+', 403);
+const SESSION = row(401, '+', '+', '+', '+', '+', 403, 401, '+', 403);
+const ADMIN = row(401, 403, 403, 403, 403, 403, 403, 401, '+', 403);
+/** What is one's own by its id: to others it is not there. */
+const MINE = row(401, 404, 404, 404, 404, '+', 403, 401, 404, 403);
+
+const TABLE: Readonly<Record<string, Row>> = {
+  'GET /api/health': OPEN,
+  'GET /api/ready': OPEN,
+  // A link of the first start is good once, and was used.
+  'POST /api/accounts/first': row(403, 403, 403, 403, 403, 403, 403, 403, 403, 403),
+  'POST /api/sign-in': OPEN,
+  'DELETE /api/sign-in': OPEN,
+  'POST /api/links/{link}': row(404, 404, 404, 404, 404, 404, 404, 404, 404, 404),
+  'GET /api/me': ANY,
+  'POST /api/compose': ANY,
+  'GET /api/fonts/{face}': ANY,
+  'GET /api/events': ANY,
+  'GET /api/accounts': ADMIN,
+  'POST /api/accounts': ADMIN,
+  'GET /api/groups': ADMIN,
+  'POST /api/groups': ADMIN,
+  'PATCH /api/groups/{group}': ADMIN,
+  'DELETE /api/groups/{group}': ADMIN,
+  'PUT /api/me/password': SESSION,
+  'GET /api/sessions': SESSION,
+  'DELETE /api/sessions': SESSION,
+  'DELETE /api/sessions/{session}': row(401, 404, 404, 404, 404, 404, 403, 401, 404, 403),
+  'GET /api/keys': SESSION,
+  'POST /api/keys': SESSION,
+  'DELETE /api/keys/{key}': MINE,
+  'GET /api/people': SESSION,
+  'GET /api/column-roles': ACCOUNT,
+  'PUT /api/column-roles': WRITE,
+  'GET /api/house-styles': ACCOUNT,
+  // It is made from the look of the owner's chart.
+  'POST /api/house-styles': row(401, 404, '+', '+', '+', '+', 403, 401, 404, 403),
+  // Shared with the looker to be looked at, with the editor to be changed.
+  'GET /api/house-styles/{id}': row(401, 404, '+', 404, '+', '+', 404, 401, 404, '+'),
+  'PUT /api/house-styles/{id}': row(401, 404, 403, 404, '+', '+', 404, 401, 404, 403),
+  'DELETE /api/house-styles/{id}': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
+  'GET /api/house-styles/{id}/shares': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
+  'POST /api/house-styles/{id}/shares': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
+  'PATCH /api/house-styles/{id}/shares/{share}': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
+  'DELETE /api/house-styles/{id}/shares/{share}': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
+  // Folders are one's own: those of others have no address.
+  'GET /api/folders': ACCOUNT,
+  'GET /api/folders/{folder}/shares': SESSION,
+  'POST /api/folders/{folder}/shares': SESSION,
+  'PATCH /api/folders/{folder}/shares/{share}': MINE,
+  'DELETE /api/folders/{folder}/shares/{share}': MINE,
+  'POST /api/pictures': WRITE,
+  'GET /api/pictures/{id}': row(401, 404, '+', '+', '+', '+', '+', 401, 404, '+'),
+  'GET /api/charts': ACCOUNT,
+  'POST /api/charts': WRITE,
+  'GET /api/charts/{id}': LOOK,
+  'PATCH /api/charts/{id}': OWN,
+  'DELETE /api/charts/{id}': OWN,
+  'POST /api/charts/{id}/restore': BINNED,
+  'GET /api/charts/{id}/stored': EDIT,
+  'GET /api/charts/{id}/changes': EDIT,
+  'PATCH /api/charts/{id}/changes': EDIT,
+  'GET /api/charts/{id}/events': LOOK,
+  'POST /api/charts/{id}/fit': LOOK,
+  'POST /api/charts/{id}/worksheet': LOOK,
+  'GET /api/charts/{id}/bundle': LOOK,
+  'GET /api/charts/{id}/pages': LOOK,
+  'GET /api/charts/{id}/description': LOOK,
+  'GET /api/charts/{id}/picture': LOOK,
+  'GET /api/charts/{id}/list': LOOK,
+  'PUT /api/charts/{id}/list': EDIT,
+  'GET /api/charts/{id}/shares': OWN,
+  'POST /api/charts/{id}/shares': OWN,
+  'PATCH /api/charts/{id}/shares/{share}': OWN,
+  'DELETE /api/charts/{id}/shares/{share}': OWN,
+  'GET /api/charts/{id}/remarks': LOOK,
+  'POST /api/charts/{id}/remarks': REMARK,
+  'PATCH /api/charts/{id}/remarks/{remark}': REMARK,
+  // It is the remarker's, on the owner's chart.
+  'DELETE /api/charts/{id}/remarks/{remark}': row(401, 404, 403, '+', 403, '+', 403, 401, 404, 403),
+  'PUT /api/charts/{id}/here': LOOK,
+};
+
+const name = `rights_${process.pid}`;
+const [OWNER, EDITOR, REMARKER, LOOKER, STRANGER] = [
+  'Owen Ash',
+  'Edda Brook',
+  'Remo Cole',
+  'Lois Dunn',
+  'Stan Elm',
+].map(somebody) as [ReturnType<typeof somebody>, ...ReturnType<typeof somebody>[]] & { length: 5 };
+let world: World;
+let ids: Readonly<Record<string, string>>;
+let binned: string;
+let callers: Readonly<Record<Role, APIRequestContext>>;
+
+const made = async (answer: Promise<{ status(): number; json(): Promise<unknown>; text(): Promise<string> }>) => {
+  const response = await answer;
+  expect(response.status(), await response.text()).toBe(201);
+  return (await response.json()) as Record<string, string>;
+};
+/** A picture of one dot. */
+const DOT = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+
+test.beforeAll(async () => {
+  world = await peopleServer(database!, name);
+  const [boss, owner, editor, remarker, looker, stranger] = await Promise.all(
+    [BOSS, OWNER, EDITOR!, REMARKER!, LOOKER!, STRANGER!].map((who) => world.as(who)),
+  );
+  const { file, width, height } = (await made(
+    owner!.post('/api/pictures', { data: DOT, headers: { 'content-type': 'image/png' } }),
+  )) as unknown as { file: string; width: number; height: number };
+  const { id } = await made(owner!.post('/api/charts', { data: { kind: 'org', title: 'Quay', list: 'Ann\n\tBo\n' } }));
+  const { chart } = (await (await owner!.get(`/api/charts/${id}`)).json()) as { chart: { items: object } };
+  const [first] = Object.keys(chart.items);
+  const pictured = { type: 'set-item', id: first, picture: { file, width, height } };
+  expect((await owner!.patch(`/api/charts/${id}/changes`, { data: { base: 0, changes: [pictured] } })).status()).toBe(
+    200,
+  );
+  const share = (data: object) => made(owner!.post(`/api/charts/${id}/shares`, { data }));
+  await share({ who: EDITOR!.email, may: 'edit' });
+  await share({ who: REMARKER!.email, may: 'remark' });
+  const shared = await share({ who: LOOKER!.email, may: 'look' });
+  const open = await share({ link: true, may: 'look' });
+  const over = await share({ link: true, may: 'look' });
+  const style = await made(owner!.post('/api/house-styles', { data: { name: 'Ours', chart: id } }));
+  const styleShares = `/api/house-styles/${style['id']}/shares`;
+  const styleShare = await made(owner!.post(styleShares, { data: { who: LOOKER!.email, may: 'look' } }));
+  await made(owner!.post(styleShares, { data: { who: EDITOR!.email, may: 'edit' } }));
+  const folderShare = await made(
+    owner!.post('/api/folders/Quay/shares', { data: { who: STRANGER!.email, may: 'look' } }),
+  );
+  const remark = await made(
+    remarker!.post(`/api/charts/${id}/remarks`, { data: { on: { item: first }, text: 'Is she?' } }),
+  );
+  const group = await made(boss!.post('/api/groups', { data: { name: 'Managers' } }));
+  const ownKey = await made(owner!.post('/api/keys', { data: { name: 'mine', scope: 'read' } }));
+  const other = await made(owner!.post('/api/charts', { data: { kind: 'org', title: 'Binned', list: 'Cy\n' } }));
+  binned = other['id']!;
+  // It was shared before it went to the bin.
+  for (const { email } of [EDITOR!, REMARKER!, LOOKER!])
+    await made(owner!.post(`/api/charts/${binned}/shares`, { data: { who: email, may: 'edit' } }));
+  expect((await owner!.delete(`/api/charts/${binned}`)).status()).toBe(204);
+  const [link, expired] = await Promise.all([world.with(), world.with()]);
+  for (const [visitor, { url }] of [
+    [link, open],
+    [expired, over],
+  ] as const)
+    expect((await visitor.post(`/api${url!.replace('/link/', '/links/')}`, { data: {} })).status()).toBe(200);
+  await inDatabase(world.url, (client) =>
+    client.query("UPDATE shares SET ends_at = now() - interval '1 second' WHERE id = $1", [over['id']]),
+  );
+  ids = {
+    id: id!,
+    share: shared['id']!,
+    remark: remark['id']!,
+    group: group['id']!,
+    key: ownKey['id']!,
+    style: style['id']!,
+    styleShare: styleShare['id']!,
+    folderShare: folderShare['id']!,
+    picture: file,
+  };
+  callers = {
+    none: await world.with(),
+    stranger: stranger!,
+    looker: looker!,
+    remarker: remarker!,
+    editor: editor!,
+    owner: owner!,
+    link,
+    expired,
+    administrator: boss!,
+    key: await world.with({ authorization: `Bearer ${ownKey['key']}` }),
+  };
+});
+test.afterAll(() => world?.end());
+
+/** The address of a route, its parts filled in. */
+function addressOf(route: string): string {
+  const [, path] = route.split(' ') as [string, string];
+  const own: Readonly<Record<string, string>> = path.startsWith('/api/house-styles')
+    ? { ...ids, id: ids['style']!, share: ids['styleShare']! }
+    : path.startsWith('/api/folders')
+      ? { ...ids, share: ids['folderShare']! }
+      : path.startsWith('/api/pictures')
+        ? { ...ids, id: ids['picture']! }
+        : path.endsWith('/restore')
+          ? { ...ids, id: binned }
+          : ids;
+  const filled = path.replace(/\{(\w+)\}/g, (_, part: string) =>
+    encodeURIComponent(
+      own[part] ?? { folder: 'Quay', face: 'sc-400', session: 'x', link: 'x'.repeat(43) }[part] ?? 'x',
+    ),
+  );
+  const query: Readonly<Record<string, string>> = {
+    '/api/events': `?chart=${ids['id']}`,
+    '/api/column-roles': '?kind=org&heading=Name',
+    '/api/people': '?q=a',
+    '/api/fonts/{face}': '?letters=YQA',
+    '/api/charts/{id}/bundle': '?forms=csv&plan=1',
+  };
+  return filled + (query[path] ?? '');
+}
+
+/** Bodies that make sense, so that what is refused is refused for who asks. */
+const BODIES: Readonly<Record<string, object>> = {
+  'POST /api/accounts/first': { token: 'x'.repeat(43), ...somebody('First Again') },
+  'POST /api/compose': { kind: 'org', list: 'Ann' },
+  'PUT /api/column-roles': { kind: 'org', headings: ['Name'], roles: {} },
+  'POST /api/charts': { kind: 'org', title: 'New', list: 'Ann' },
+  'PATCH /api/charts/{id}': { folder: 'Elsewhere' },
+  'POST /api/charts/{id}/worksheet': { blank: { items: ['Ann'] } },
+  'PUT /api/charts/{id}/list': { list: 'Ann\n\tBo\n\tCy\n', try: true },
+  'PUT /api/charts/{id}/here': { window: 'w', item: null },
+  'PUT /api/house-styles/{id}': { name: 'Ours too' },
+};
+
+async function statusOf(route: string, caller: APIRequestContext): Promise<number> {
+  const [method] = route.split(' ') as [string];
+  // Not the owner's: whoever brings in the same picture has it.
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><circle r="4" fill="red"/></svg>';
+  if (route === 'POST /api/pictures')
+    return (await caller.post('/api/pictures', { data: svg, headers: { 'content-type': 'image/svg+xml' } })).status();
+  // Streams never end by themselves: their head is what is asked for.
+  const head = route.endsWith('events');
+  const own: Readonly<Record<string, object>> = {
+    'PATCH /api/charts/{id}/changes': { base: 0, changes: [{ type: 'set-description', description: 'Theirs.' }] },
+    'POST /api/house-styles': { name: 'Another', chart: ids['id'] },
+  };
+  const data = own[route] ?? BODIES[route] ?? {};
+  const answer = await caller.fetch(addressOf(route), {
+    method: head ? 'HEAD' : method,
+    ...(['POST', 'PUT', 'PATCH'].includes(method) && { data }),
+  });
+  return answer.status();
+}
+
+test('the database refuses by itself what the application would refuse', async () => {
+  const accounts = new Map(
+    await inDatabase(world.url, async (client) =>
+      (await client.query<{ id: string; email: string }>('SELECT id, email FROM accounts')).rows.map(
+        ({ id, email }) => [email, id] as const,
+      ),
+    ),
+  );
+  const owner = await world.as(OWNER);
+  const { id } = await made(owner.post('/api/charts', { data: { kind: 'org', title: 'Rows', list: 'Ann\n\tBo\n' } }));
+  const share = (data: object) => made(owner.post(`/api/charts/${id}/shares`, { data }));
+  await share({ who: EDITOR!.email, may: 'edit' });
+  await share({ who: REMARKER!.email, may: 'remark' });
+  await share({ who: LOOKER!.email, may: 'look' });
+  const link = await share({ link: true, may: 'look' });
+  const STATEMENTS = {
+    see: 'SELECT id FROM charts WHERE id = $1',
+    parts: 'SELECT id FROM chart_parts WHERE chart = $1',
+    log: 'SELECT revision FROM changes WHERE chart = $1',
+    shares: 'SELECT id FROM shares WHERE chart = $1',
+    change: "UPDATE charts SET title = 'Theirs' WHERE id = $1 RETURNING id",
+    edit: 'UPDATE chart_parts SET value = value WHERE chart = $1 RETURNING id',
+    give: 'UPDATE charts SET owner = owner WHERE id = $1 RETURNING id',
+    remove: 'DELETE FROM charts WHERE id = $1 RETURNING id',
+  } as const;
+  const may = async (asking: Parameters<typeof askingSql>[0]) => {
+    const client = new pg.Client({ connectionString: world.url });
+    await client.connect();
+    const does: string[] = [];
+    try {
+      for (const [what, sql] of Object.entries(STATEMENTS)) {
+        await client.query(`BEGIN; ${askingSql(asking)}`);
+        const { rowCount } = await client.query(sql, [id]);
+        if (rowCount) does.push(what);
+        await client.query('ROLLBACK');
+      }
+    } finally {
+      await client.end();
+    }
+    return does.join(' ');
+  };
+  const account = (email: string) => ({ account: accounts.get(email)! });
+  // A chart that nobody changed yet has no log.
+  expect(await may(account(OWNER.email))).toBe('see parts shares change edit give remove');
+  expect(await may(account(EDITOR!.email))).toBe('see parts change edit give');
+  expect(await may(account(REMARKER!.email))).toBe('see parts');
+  expect(await may(account(LOOKER!.email))).toBe('see parts');
+  expect(await may(account(STRANGER!.email))).toBe('');
+  expect(await may(account(BOSS.email))).toBe('');
+  expect(await may({ account: '' })).toBe('');
+  expect(await may({ account: '', links: [link['id']!] })).toBe('see parts');
+  expect(await may({ ...account(OWNER.email), only: ['another'] })).toBe('');
+  expect(await may({ ...account(OWNER.email), only: [] })).toBe('');
+  // Who asks can't say that they are somebody else, nor see what accounts are made of.
+  await inDatabase(world.url, async (client) => {
+    for (const sql of [
+      'SELECT password FROM accounts',
+      'SELECT * FROM sessions',
+      'SELECT * FROM keys',
+      'SELECT * FROM visits',
+    ]) {
+      await client.query(`BEGIN; ${askingSql(account(LOOKER!.email))}`);
+      await expect(client.query(sql), sql).rejects.toThrow(/permission denied/);
+      await client.query('ROLLBACK');
+    }
+  });
+});
+
+test('every route, for every role', async () => {
+  test.setTimeout(120_000);
+  const described = (await (await callers.owner.get('/api/openapi.json')).json()) as {
+    paths: Record<string, Record<string, unknown>>;
+  };
+  const routes = Object.entries(described.paths).flatMap(([path, methods]) =>
+    Object.keys(methods).flatMap((method) => (method === 'parameters' ? [] : [`${method.toUpperCase()} ${path}`])),
+  );
+  // A route that is new has to be put into the table.
+  expect(routes.filter((route) => !TABLE[route])).toEqual([]);
+  expect(Object.keys(TABLE).filter((route) => !routes.includes(route))).toEqual([]);
+  // What takes something away comes last: what others need first, and signing out after all else.
+  const TAKES = ['remarks/', 'shares/', 'groups/', 'house-styles/{id}', 'charts/{id}', 'sessions', 'keys/', 'sign-in'];
+  const turn = (route: string, role: Role) =>
+    route.startsWith('DELETE') && TABLE[route]![role] === '+' && role !== 'key'
+      ? 1 + TAKES.findIndex((part) => route.includes(part))
+      : 0;
+  const asked = routes.flatMap((route) => ROLES.map((role) => ({ route, role, turn: turn(route, role) })));
+  const wrong: string[] = [];
+  for (const { route, role } of asked.sort((a, b) => a.turn - b.turn)) {
+    // The remark is gone once the one who wrote it took it away.
+    if (route === 'DELETE /api/charts/{id}/remarks/{remark}' && role === 'owner') continue;
+    const status = await statusOf(route, callers[role]);
+    const wanted = TABLE[route]![role];
+    const holds = wanted === '+' ? ![401, 403, 404].includes(status) && status < 500 : status === wanted;
+    if (!holds) wrong.push(`${route} as ${role}: ${status}, not ${wanted}`);
+  }
+  expect(wrong).toEqual([]);
+});
