@@ -5,10 +5,14 @@ import { doorProblem, isSecure } from './server/doors';
 import { problemResponse } from './server/http';
 import { tellFigures } from './server/jobs';
 import { settings } from './server/settings.mjs';
-import { personAsking } from './server/who';
+import { personAsking, whoAsks } from './server/who';
 
 /** Pages that nobody has to sign in for. */
-const OPEN: ReadonlySet<string> = new Set(['/sign-in', '/first']);
+const OPEN = /^\/(?:sign-in|first|link\/[^/]+|published\/.+)$/;
+/** Pages that links lead to. */
+const BY_LINK = /^\/chart\//;
+/** What pages of other sites show as a part of theirs. */
+const EMBEDDED = /^\/(?:published\/|api\/oembed$)/;
 
 beginChores();
 tellFigures();
@@ -17,20 +21,22 @@ export const onRequest = defineMiddleware(async ({ request, locals, routePattern
   locals.route = routePattern;
   const wrong = doorProblem(request.method, request.headers);
   if (wrong) return problemResponse(wrong);
-  if (settings().people && !url.pathname.startsWith('/api/') && !OPEN.has(url.pathname)) {
-    const person = await personAsking({ locals, request }).catch(() => undefined);
+  if (settings().people && !url.pathname.startsWith('/api/') && !OPEN.test(url.pathname)) {
+    const knows = BY_LINK.test(url.pathname) ? whoAsks : personAsking;
+    const known = await knows({ locals, request }).catch(() => undefined);
     // Where it was asked for is kept, as a part of this site.
-    if (!person) return redirect(`/sign-in?to=${encodeURIComponent(url.pathname + url.search)}`);
+    if (!known) return redirect(`/sign-in?to=${encodeURIComponent(url.pathname + url.search)}`);
   }
   const response = await next();
   // After signing out nothing of a page is left to go back to.
-  if (settings().people && response.headers.get('content-type')?.startsWith('text/html'))
+  const embedded = EMBEDDED.test(url.pathname);
+  if (settings().people && !embedded && response.headers.get('content-type')?.startsWith('text/html'))
     response.headers.set('cache-control', 'no-store');
   response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('x-frame-options', 'DENY');
+  if (!embedded) response.headers.set('x-frame-options', 'DENY');
   response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('cross-origin-opener-policy', 'same-origin');
-  response.headers.set('cross-origin-resource-policy', 'same-origin');
+  response.headers.set('cross-origin-resource-policy', embedded ? 'cross-origin' : 'same-origin');
   response.headers.set('permissions-policy', 'camera=(), geolocation=(), microphone=(), payment=(), usb=()');
   // What browsers were told once holds for half a year: only where they came by TLS.
   if (isSecure()) response.headers.set('strict-transport-security', 'max-age=15552000');

@@ -109,6 +109,9 @@ CREATE TABLE remarks (
 CREATE INDEX remarks_by_chart ON remarks (chart, made_at);
 CREATE INDEX remarks_by_thread ON remarks (thread) WHERE thread IS NOT NULL;
 
+-- The revision that whoever made a change had seen: by it is told who wrote without knowing what another wrote.
+ALTER TABLE changes ADD COLUMN base integer;
+
 -- Pictures are seen by whoever sees a chart that shows them.
 CREATE INDEX chart_parts_by_picture ON chart_parts ((value -> 'picture' ->> 'file'))
   WHERE part = 'items' AND value -> 'picture' ->> 'file' IS NOT NULL;

@@ -1,4 +1,5 @@
 /** What is cleared away now and then, by whichever server comes to it. */
+import { listening } from './charts/events';
 import { query } from './db';
 import { resumeStyles } from './house-styles';
 import { log } from './log';
@@ -46,6 +47,7 @@ export function beginChores(): void {
   const work = async () => {
     for (const chore of CHORES) await chore().catch(() => undefined);
   };
+  if (settings().people) void listening().catch(() => undefined);
   // Soon after the start as well: a server that ended may have left something undone.
   void sayFirst().catch((error: Error) => log().error({ error: error.message }, 'no link for the first administrator'));
   setTimeout(() => void work(), SOON_MS).unref();

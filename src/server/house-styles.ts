@@ -1,8 +1,9 @@
 /** House styles of one's own: rows of `house_styles`, and the charts that follow them. */
 import equal from 'fast-deep-equal';
 import { apply, type Change, type Chart, storedOf } from '../core/chart';
+import type { May } from '../core/may';
 import { type HouseSpec, takeSpec } from '../core/style';
-import { type May, mayWrite, styleFor, stylesSharedWith, withAccount } from './access';
+import { mayWrite, styleFor, stylesSharedWith, withAccount } from './access';
 import { changeChart, getChart } from './charts';
 import { asServer, inNameOf, query } from './db';
 import { ApiError } from './http';

@@ -1,6 +1,8 @@
 /** Remarks: pinned to something of a chart, answered, settled and reopened; rows of `remarks`. */
+
+import { atLeast } from '../core/may';
 import { type Pin, pinIsGone } from '../core/remarks';
-import { chartFor, rankOf } from './access';
+import { chartFor } from './access';
 import { getChart } from './charts';
 import { told } from './charts/told';
 import { asServer, query, transaction } from './db';
@@ -219,7 +221,7 @@ export async function removeRemark(who: Who, id: string, remark: string): Promis
   if (!settings().people) throw alone();
   const { may } = await chartFor(who, id, 'remark');
   const row = await rowOf(id, remark);
-  if (!isMine(who, row) && rankOf(may) < rankOf('own'))
+  if (!isMine(who, row) && !atLeast(may, 'own'))
     throw new ApiError(403, 'not-yours', 'A remark is removed by whoever wrote it, or whose the chart is.');
   await asServer(() => query('DELETE FROM remarks WHERE id = $1 AND chart = $2', [remark, id]));
   await told({ id, remarks: true });

@@ -1,9 +1,13 @@
 /** One stream of events for all windows of the browser: each says which chart it follows and hears of that alone. */
 
-/** What is told of a chart: its revision, and the log entries that led to it where they are little. */
+/**
+ * What is told of a chart: its revision, and the log entries that led to it where they are little; or what else there is of
+ * it, such as who is at it.
+ */
 export interface News {
-  readonly revision: number;
+  readonly revision?: number;
   readonly changes?: readonly unknown[];
+  readonly here?: { readonly window: string; readonly left?: true };
 }
 export interface FollowerSays {
   readonly follow: string;
@@ -24,9 +28,18 @@ const RETRY_MS = 3_000;
 const followers = new Set<Follower>();
 /** The revision told last of each chart, for whoever comes to it later. */
 const latest = new Map<string, number>();
+/** Who is at each chart, by window, for the same. */
+const present = new Map<string, Map<string, News>>();
 let events: EventSource | undefined;
 let followed = '';
 let waiting: ReturnType<typeof setTimeout> | undefined;
+
+function keepPresent(chart: string, window: string, news: News): void {
+  const all = present.get(chart) ?? new Map<string, News>();
+  if (news.here?.left) all.delete(window);
+  else all.set(window, news);
+  present.set(chart, all);
+}
 
 const wanted = () => [...new Set([...followers].map(({ chart }) => chart))].sort();
 
@@ -42,12 +55,14 @@ function reopen(): void {
   events?.close();
   events = undefined;
   followed = query;
-  for (const chart of [...latest.keys()]) if (!charts.includes(chart)) latest.delete(chart);
+  for (const known of [latest, present])
+    for (const chart of [...known.keys()]) if (!charts.includes(chart)) known.delete(chart);
   if (charts.length === 0) return;
   events = new EventSource(`/api/events?${query}`);
   events.onmessage = ({ data }) => {
     const { chart, ...news } = JSON.parse(data as string) as News & { chart: string };
-    latest.set(chart, news.revision);
+    if (news.revision !== undefined) latest.set(chart, news.revision);
+    if (news.here) keepPresent(chart, news.here.window, news);
     for (const follower of followers) if (follower.chart === chart) follower.port.postMessage(news);
   };
   events.onerror = () => {
@@ -63,6 +78,7 @@ scope.onconnect = ({ ports: [port] }) => {
     followers.add(follower);
     const revision = latest.get(follow);
     if (revision !== undefined) port!.postMessage({ revision } satisfies News);
+    for (const news of present.get(follow)?.values() ?? []) port!.postMessage(news);
     later(TOGETHER_MS);
     void navigator.locks.request(window, () => {
       followers.delete(follower);

@@ -45,3 +45,12 @@ export function advance(
   if (!applied.ok) return applied;
   return { ok: true, timeline: { chart: applied.chart, ...stacked(timeline, entry.origin, applied.inverse) } };
 }
+
+/** The timeline after what somebody else did: it is nothing for oneself to take back. */
+export function followed(
+  timeline: Timeline,
+  entry: Entry,
+): { ok: true; timeline: Timeline } | Extract<Applied, { ok: false }> {
+  const applied = apply(timeline.chart, entry.change);
+  return applied.ok ? { ok: true, timeline: { ...timeline, chart: applied.chart } } : applied;
+}

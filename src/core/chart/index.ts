@@ -1,8 +1,9 @@
 export type { Applied, ChangeProblem } from './applied';
 export { apply } from './apply';
 export * from './changes';
+export { type Clash, clashes } from './clash';
 export { isLeftwardChart, nameOrderOf } from './direction';
-export { advance, type Entry, type Origin, stacked, type Timeline } from './history';
+export { advance, type Entry, followed, type Origin, stacked, type Timeline } from './history';
 export * from './look';
 export { merged } from './merge';
 export { mirrored } from './mirror';

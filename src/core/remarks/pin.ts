@@ -89,7 +89,7 @@ export interface Numbered {
   readonly on: Pin;
 }
 
-/** How far numbers on the same place stand apart, in points. */
+/** How far numbers on the same place stand apart, in points, where it is not said. */
 const APART = 15;
 
 /** Where each number stands; those on one thing beside each other. */
@@ -97,6 +97,7 @@ export function numbersAt<T extends Numbered>(
   drawn: Drawn,
   items: Chart['items'],
   remarks: readonly T[],
+  apart = APART,
 ): { remark: T; at: At }[] {
   const taken = new Map<string, number>();
   return remarks.flatMap((remark) => {
@@ -105,6 +106,6 @@ export function numbersAt<T extends Numbered>(
     const key = at.join(' ');
     const before = taken.get(key) ?? 0;
     taken.set(key, before + 1);
-    return [{ remark, at: [at[0] + before * APART, at[1]] as const }];
+    return [{ remark, at: [at[0] + before * apart, at[1]] as const }];
   });
 }

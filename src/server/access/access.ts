@@ -2,18 +2,12 @@
  * Who may do what with a chart or a house style: decided here, for every door alike, and a second time by the database's own
  * policies (`db/migrations/010_sharing.sql`), row by row.
  */
+import { type May, mayOf, rankOf } from '../../core/may';
 import { asServer, query } from '../db';
 import { ApiError } from '../http/problem';
 import { log } from '../log';
 import { settings } from '../settings.mjs';
 import type { Who } from '../who';
-
-/** From the least to the most; each may what those before it may. */
-export const MAY = ['look', 'remark', 'edit', 'own'] as const;
-export type May = (typeof MAY)[number];
-/** As the database has it: 1 look ... 4 own. */
-export const rankOf = (may: May): number => MAY.indexOf(may) + 1;
-export const mayOf = (rank: number): May => MAY[rank - 1]!;
 
 export interface Access {
   readonly may: May;

@@ -1,5 +1,6 @@
 /** Sharing: rows of `shares`, for a chart, a folder of charts, or a house style. */
 
+import { atLeast, type May, mayOf, rankOf } from '../../core/may';
 import { told } from '../charts/told';
 import { asServer, query } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
@@ -7,7 +8,7 @@ import { newId } from '../ids';
 import { hashed, newToken, tokenHash } from '../people';
 import { settings } from '../settings.mjs';
 import type { Who } from '../who';
-import { bySession, chartFor, type May, mayOf, rankOf, styleFor } from './access';
+import { bySession, chartFor, styleFor } from './access';
 
 /** What is shared: one of these by its id, or a folder by its name. */
 export type Target = { readonly chart: string } | { readonly folder: string } | { readonly style: string };
@@ -151,7 +152,7 @@ export async function addShare(who: Who, target: Target, asked: AskedShare): Pro
   const named = [asked.who, asked.everybody, asked.link, asked.page].filter((one) => one !== undefined);
   if (named.length !== 1) throw wrongValue('who', 'Say with whom, as one of "who", "everybody", "link" or "page".');
   if (open && column !== 'chart') throw wrongValue('link', 'Links and pages are of charts.');
-  if (open && rankOf(asked.may) > rankOf(asked.page ? 'look' : 'remark'))
+  if (open && !atLeast(asked.page ? 'look' : 'remark', asked.may))
     throw wrongValue('may', asked.page ? 'A published page is looked at.' : 'A link lets look or remark.');
   if (asked.everybody && asked.may === 'own') throw wrongValue('may', 'Not everybody owns what is shared.');
   const whom = asked.who === undefined ? {} : await withWhom(asked.who, owner);
@@ -222,7 +223,7 @@ export async function changeShare(
   if (!before) throw gone();
   const most: May =
     'page' in before.with ? 'look' : 'link' in before.with ? 'remark' : 'everybody' in before.with ? 'edit' : 'own';
-  if (asked.may && rankOf(asked.may) > rankOf(most)) throw wrongValue('may', `Here it is "${most}" at the most.`);
+  if (asked.may && !atLeast(most, asked.may)) throw wrongValue('may', `Here it is "${most}" at the most.`);
   const isLink = 'link' in before.with;
   await query(
     `UPDATE shares SET may = $2, without = $3, listed = $4, ends_at = CASE WHEN $5 THEN $6 ELSE ends_at END,

@@ -1,6 +1,6 @@
 /** Of the API what is there where people have accounts: signing in, keys, groups, sharing, remarks. */
 import { z } from 'zod';
-import { answer, body, id, inQuery, path, problem, usual } from './openapi-parts';
+import { allPictures, answer, body, id, inQuery, path, problem, usual } from './openapi-parts';
 import * as schemas from './people-schemas';
 
 const refused = { 403: problem('You may not'), 404: usual[404] };
@@ -163,6 +163,53 @@ export function peoplePaths() {
           403: problem('The password is not right'),
           ...usual,
           429: problem('Too many tried; retry-after says how long to wait'),
+        },
+      },
+    },
+    '/api/oembed': {
+      get: {
+        summary: 'How a published page is embedded in a page of another site (oEmbed 1.0)',
+        parameters: [
+          { ...inQuery('url', 'Address of the page'), required: true },
+          inQuery('maxwidth', 'In CSS pixels', 'integer'),
+          inQuery('maxheight', 'In CSS pixels', 'integer'),
+          inQuery('format', 'json'),
+        ],
+        responses: {
+          200: answer('How', schemas.embedAnswer),
+          404: problem('No published page of this server'),
+          422: usual[422],
+          501: problem('Not JSON'),
+        },
+      },
+    },
+    '/published/{address}': {
+      parameters: [path('address', 'Of the page')],
+      get: {
+        summary: 'A published chart, to be looked at by whoever has its address',
+        parameters: [inQuery('branch', 'Only this branch, by its id')],
+        responses: {
+          200: { description: 'The page', content: { 'text/html': {} } },
+          304: answer('As it was, by If-None-Match'),
+          404: usual[404],
+          422: usual[422],
+        },
+      },
+    },
+    '/published/{address}/picture.{form}': {
+      parameters: [path('address', 'Of the page'), path('form', 'svg, png, webp, pdf, pptx or docx')],
+      get: {
+        summary: 'Its picture, always as the chart is now; asked for as the picture of a stored chart is',
+        parameters: [
+          inQuery('branch', 'Only what stands under this item, and itself'),
+          inQuery('downTo', 'Only the tiers down to this one, from 1', 'integer'),
+          inQuery('width', 'Dots that a PNG or WebP is wide', 'integer'),
+        ],
+        responses: {
+          200: { description: 'The picture', content: allPictures },
+          304: answer('As it was, by If-None-Match'),
+          404: usual[404],
+          422: usual[422],
         },
       },
     },

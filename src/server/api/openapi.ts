@@ -44,6 +44,9 @@ const OPEN: ReadonlySet<string> = new Set([
   '/api/accounts/first',
   '/api/sign-in',
   '/api/links/{link}',
+  '/api/oembed',
+  '/published/{address}',
+  '/published/{address}/picture.{form}',
 ]);
 const signIn = problem('Where PEOPLE is on: nobody signed in, and no key or link is good');
 

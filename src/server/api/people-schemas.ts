@@ -1,8 +1,8 @@
 /** What the API takes and gives of people: accounts, keys, groups, shares, remarks. */
 import { z } from 'zod';
 import { idSchema } from '../../core/chart';
+import { MAY } from '../../core/may';
 import { pinSchema } from '../../core/remarks';
-import { MAY } from '../access';
 import { SCOPES } from '../people';
 
 const name = z.string().trim().min(1, 'a name').max(200);
@@ -170,4 +170,19 @@ export const hereRequest = z.object({
   window: idSchema.describe('Names your window'),
   item: idSchema.nullable().describe('What is selected in it'),
   left: z.literal(true).optional().describe('It is closed'),
+});
+
+/** oEmbed 1.0, 2.3.4. */
+export const embedAnswer = z.object({
+  version: z.literal('1.0'),
+  type: z.literal('rich'),
+  title: z.string(),
+  provider_name: z.string(),
+  provider_url: z.string(),
+  width: z.number().int(),
+  height: z.number().int(),
+  html: z.string(),
+  thumbnail_url: z.string(),
+  thumbnail_width: z.number().int(),
+  cache_age: z.number().int(),
 });

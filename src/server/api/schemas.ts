@@ -12,9 +12,9 @@ import {
   titleSchema,
 } from '../../core/chart';
 import { kinds } from '../../core/kinds';
+import { MAY } from '../../core/may';
 import { houseSpecSchema } from '../../core/style';
 import { WORKSHEET_LIMITS, WRITE_WHERE } from '../../core/worksheet';
-import { MAY } from '../access';
 import { LIST_LIMIT } from '../http';
 
 export * from './people-schemas';
@@ -373,6 +373,7 @@ export const changedAnswer = problemAnswer.extend({
         origin: z.enum(['do', 'undo', 'redo']),
         client: z.string().nullable(),
         key: z.string().nullable(),
+        base: z.number().int().nullable().describe('The revision it was made on'),
         of: z.string().describe('The account that did it'),
         by: z.string().describe('Its name'),
       }),

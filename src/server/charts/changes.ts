@@ -20,6 +20,8 @@ export interface LoggedChange {
   readonly client: string | null;
   /** The Idempotency-Key it was sent with. */
   readonly key: string | null;
+  /** The revision they had seen. */
+  readonly base: number | null;
   /** Who did it: their account and name. */
   readonly of: string;
   readonly by: string;
@@ -158,7 +160,7 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
     // What tens of thousands of lines take is done in pieces, so that nobody else waits for all of them.
     if (countOf(value.items) > LONG) await breathe();
     revision++;
-    log.push({ revision, change, inverse: applied.inverse, origin, client, key });
+    log.push({ revision, base, change, inverse: applied.inverse, origin, client, key });
     const answer = { revision };
     answers.push(answer);
     if (key !== null) {
@@ -170,10 +172,10 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   if (!value || !before || revision === begun) return { answers };
   await writeChange(db, id, value, revision, storedChange(before, value));
   await db.query(
-    `INSERT INTO changes (chart, revision, change, inverse, origin, account, client, key)
-     SELECT $1, l.revision, l.change, l.inverse, l.origin, $2, l.client, l.key
+    `INSERT INTO changes (chart, revision, base, change, inverse, origin, account, client, key)
+     SELECT $1, l.revision, l.base, l.change, l.inverse, l.origin, $2, l.client, l.key
        FROM jsonb_to_recordset($3::jsonb)
-         AS l (revision integer, change jsonb, inverse jsonb, origin text, client text, key text)`,
+         AS l (revision integer, base integer, change jsonb, inverse jsonb, origin text, client text, key text)`,
     [id, account, JSON.stringify(log)],
   );
   await keepAnswers(db, account, fresh);
@@ -214,7 +216,7 @@ const stillToCome = (revision: number, base: number) =>
 async function movedOn(db: Client, id: string, base: number, revision: number): Promise<ApiError> {
   // Changes of this very transaction are not in the log yet: they are fetched.
   const { rows } = await db.query<LoggedChange>(
-    `SELECT revision, change, origin, client, key, account AS "of",
+    `SELECT revision, base, change, origin, client, key, account AS "of",
             (SELECT a.name FROM accounts a WHERE a.id = changes.account) AS by FROM changes WHERE chart = $1 AND revision > $2 ORDER BY revision LIMIT ${TOLD_MOST + 1}`,
     [id, base],
   );
@@ -236,7 +238,7 @@ const PAGE = { changes: 500, bytes: 256_000 };
 export async function loggedSince(id: string, since: number): Promise<LoggedChange[]> {
   const rows = await query<LoggedChange & { before: string } & Record<string, unknown>>(
     `SELECT * FROM (
-       SELECT revision, change, origin, client, key, account AS "of",
+       SELECT revision, base, change, origin, client, key, account AS "of",
               (SELECT a.name FROM accounts a WHERE a.id = next.account) AS by,
               sum(octet_length(change::text)) OVER (ORDER BY revision) - octet_length(change::text) AS before
          FROM (SELECT * FROM changes WHERE chart = $1 AND revision > $2

@@ -108,17 +108,22 @@ async function listen(): Promise<void> {
   }
 }
 
+/** Hears what is told, from now on: also of who is at charts that nobody watches here yet. */
+export function listening(): Promise<void> {
+  listener ??= outside(listen).catch((error: unknown) => {
+    listener = undefined;
+    throw error;
+  });
+  return listener;
+}
+
 /**
  * Calls `tell` with each new revision of a chart, with what else is heard of it, or with `LOST`. Whoever leaves while it is
  * being set up hears nothing.
  * @param left ends it, at any time
  */
 export async function watch(id: string, watcher: Watcher, left: AbortSignal): Promise<void> {
-  listener ??= outside(listen).catch((error: unknown) => {
-    listener = undefined;
-    throw error;
-  });
-  await listener;
+  await listening();
   if (left.aborted) return;
   const set = watchers.get(id) ?? new Set();
   set.add(watcher);

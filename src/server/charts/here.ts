@@ -21,4 +21,7 @@ export function noteHere(chart: string, here: Here, now = Date.now()): void {
 export const hereNow = (chart: string, now = Date.now()): Here[] =>
   [...(charts.get(chart)?.values() ?? [])].filter(({ at }) => now - at <= HERE_MS).map(({ here }) => here);
 
-export const tellHere = (chart: string, here: Here) => told({ id: chart, here });
+export function tellHere(chart: string, here: Here): Promise<unknown> {
+  noteHere(chart, here);
+  return told({ id: chart, here });
+}

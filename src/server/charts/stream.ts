@@ -1,6 +1,7 @@
 /** A stream of server-sent events about charts. Source: HTML, section 9.2, "Server-sent events". */
 
-import { type ChartHead, chartFor, linkEnd, rankOf } from '../access';
+import { atLeast } from '../../core/may';
+import { type ChartHead, chartFor, linkEnd } from '../access';
 import { asServer, inNameOf } from '../db';
 import { ApiError } from '../http/problem';
 import { keyLives, sessionLives } from '../people';
@@ -126,8 +127,7 @@ async function follow(who: Who, chart: string, { event, end, left }: Line): Prom
     if (news === LOST) end();
     // What can't be found out is not told on.
     else if (news === ASK_AGAIN) void inNameOf(who, askAgain).catch(end);
-    else if ('revision' in news)
-      event(chart, head && rankOf(head.may) >= rankOf('edit') ? news : { revision: news.revision });
+    else if ('revision' in news) event(chart, head && atLeast(head.may, 'edit') ? news : { revision: news.revision });
     else event(chart, news);
   };
   // Watched before the revision is read, so that none falls between.

@@ -7,7 +7,7 @@ export interface ProblemDetail {
   readonly field?: string;
 }
 
-export type Status = 400 | 401 | 403 | 404 | 405 | 406 | 409 | 413 | 415 | 422 | 429 | 500 | 503;
+export type Status = 400 | 401 | 403 | 404 | 405 | 406 | 409 | 413 | 415 | 422 | 429 | 500 | 501 | 503;
 
 const titles: Record<Status, string> = {
   400: "The request can't be read",
@@ -22,6 +22,7 @@ const titles: Record<Status, string> = {
   422: 'The request makes no sense here',
   429: 'Too many at once',
   500: 'Something went wrong here',
+  501: 'Not to be had here',
   503: 'Not ready',
 };
 

@@ -9,6 +9,7 @@ import { fontRequest } from './font';
 import { newerListRequest, writeListRequest } from './list';
 import { pagesRequest } from './pages';
 import { pictureRequest } from './picture';
+import { publishedRequest } from './published';
 import { worksheetRequest } from './worksheet';
 
 export const handlers = {
@@ -22,6 +23,7 @@ export const handlers = {
   'newer-list': newerListRequest,
   pages: pagesRequest,
   picture: pictureRequest,
+  published: publishedRequest,
   worksheet: worksheetRequest,
   'write-list': writeListRequest,
 } as const;

@@ -3,6 +3,7 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { BEGIN } from '../shared/begin';
 import { later } from '../shared/later';
+import { useTogether } from '../together/state';
 import { Help, helpParts } from './help/Help';
 import { useKeys } from './keys';
 import { addAfter } from './list/lines';
@@ -15,8 +16,9 @@ import { StageTabs } from './StageTabs';
 import * as sheetParts from './sheet/parts';
 import { Sheet } from './sheet/Sheet';
 import { keepComposed } from './state/composed';
-import { connect, openPanel, type Stage, useEditor } from './state/store';
+import { connect, type Me, openPanel, type Stage, useEditor } from './state/store';
 import { startSync } from './state/sync';
+import { Together, useTogetherHere } from './Together';
 import { TopLine } from './TopLine';
 import { words } from './words';
 
@@ -42,6 +44,8 @@ if (typeof window !== 'undefined') panels.list.fetch();
 
 interface Props {
   readonly id: string;
+  /** Who works here, where people have accounts. */
+  readonly me: Me | null;
   /** The server has its picture ready. */
   readonly pictured: boolean;
   readonly chart: Chart;
@@ -69,6 +73,7 @@ export function Editor(loaded: Props) {
   useEffect(() => {
     if (composed) for (const part of LATER) part.fetch();
   }, [composed]);
+  useTogetherHere(loaded);
   useKeys();
   usePastedPictures();
   const stage = useEditor((state) => state.stage);
@@ -84,12 +89,17 @@ export function Editor(loaded: Props) {
   const folded = useEditor((state) => !state.panel);
   const shownWidth = folded ? PANEL.folded : width;
   const setWidth = (next: number) => setWidths({ ...widths, [wide ? 'wide' : 'plain']: next });
+  const remarks = useTogether((state) => state.open);
   const Panel = panels[stage];
   return (
     // What is hidden by its position stays in its panel, as every panel is positioned; and nothing can scroll this away.
     <div
       className="fixed inset-0 grid grid-rows-[48px_minmax(0,1fr)] overflow-clip"
-      style={{ gridTemplateColumns: over ? '76px minmax(0,1fr)' : `76px ${shownWidth}px 1px minmax(0,1fr)` }}
+      style={{
+        gridTemplateColumns: over
+          ? '76px minmax(0,1fr)'
+          : `76px ${shownWidth}px 1px minmax(0,1fr)${remarks ? ' 320px' : ''}`,
+      }}
     >
       <TopLine />
       <StageTabs />
@@ -111,6 +121,7 @@ export function Editor(loaded: Props) {
         }}
       />
       <Sheet waiting={loaded.pictured ? loaded.id : undefined} />
+      {loaded.me && <Together over={over} />}
       <Message />
       <Print />
       <Help />

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { undo, unsay, useEditor } from './state/store';
+import { change, undo, unsay, useEditor } from './state/store';
 import { words } from './words';
 
 const SHOWN_MS = 9_000;
@@ -17,6 +17,15 @@ export function Message() {
       {message && (
         <p className="flex items-center gap-4 rounded bg-ink px-4 py-2 text-sheet">
           {message.text}
+          {message.offer && (
+            <button
+              type="button"
+              className="flex-none rounded font-semibold underline focus-visible:outline-sheet"
+              onClick={() => change(message.offer!.change)}
+            >
+              {message.offer.label}
+            </button>
+          )}
           {message.undo && (
             <button
               type="button"

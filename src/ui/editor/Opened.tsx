@@ -5,6 +5,7 @@ import { call } from '../shared/api';
 import { Button } from '../shared/controls';
 import { FirstPicture } from '../shared/FirstPicture';
 import { Editor } from './Editor';
+import type { Me } from './state/store';
 import { words } from './words';
 
 type Steps = readonly { readonly origin: Origin; readonly inverse: Change; readonly key?: string | null }[];
@@ -25,10 +26,12 @@ async function fetched(id: string): Promise<OpenedChart | string> {
 
 export function Opened({
   id,
+  me,
   pictured,
   opened: here,
 }: {
   id: string;
+  me: Me | null;
   /** The server has its picture ready. */
   pictured: boolean;
   opened: OpenedChart | null;
@@ -39,7 +42,7 @@ export function Opened({
   useEffect(() => {
     if (!here) void fetched(id).then(setOpened);
   }, [id, tries]);
-  if (opened && typeof opened !== 'string') return <Editor id={id} pictured={pictured} {...opened} />;
+  if (opened && typeof opened !== 'string') return <Editor id={id} me={me} pictured={pictured} {...opened} />;
   if (opened === null) return <FirstPicture id={pictured ? id : undefined} whole />;
   return (
     <div role="alert" className="flex flex-col items-start gap-3 p-10">

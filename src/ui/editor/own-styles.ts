@@ -10,6 +10,8 @@ export interface OwnStyle {
   readonly name: string;
   readonly spec: HouseSpec;
   readonly charts: number;
+  /** What may be done with it, where it is another's. */
+  readonly may?: string;
 }
 
 /** All of them; says why where they can't be had. */

@@ -34,6 +34,7 @@ export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBi
       {kind?.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.item : kind?.items} ·{' '}
       {words.changed(ago(card.changedAt))}
       {card.folder && ` · ${card.folder}`}
+      {card.by && ` · ${words.by(card.by)}`}
     </p>
   );
   if (bin)

@@ -18,6 +18,7 @@ interface ListPage {
 const SEARCH_PAUSE_MS = 180;
 /** Fetched when they are asked for, or once the page stands. */
 const Guide = later(() => import('../editor/help/Guide').then((part) => part.Guide));
+const ShareDialog = later(() => import('../sharing/ShareDialog').then((part) => part.ShareDialog));
 const NewChart = later(() => import('./NewChart').then((part) => part.NewChart));
 
 type Sort = keyof typeof words.sorts;
@@ -47,6 +48,8 @@ export function Home({
   const [sort, setSort] = useState<Sort>('opened');
   const [folder, setFolder] = useState('');
   const [folders, setFolders] = useState(first);
+  const [of, setOf] = useState<'' | 'own' | 'others'>('');
+  const [sharing, setSharing] = useState(false);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [page, setPage] = useState(initial);
   const [q, setQ] = useState('');
@@ -67,6 +70,7 @@ export function Home({
       ...(q && { q }),
       ...(kind && { kind }),
       ...(folder && { folder }),
+      ...(of && { of }),
       ...(bin && { binned: '1' }),
       ...(cursor && { cursor }),
     });
@@ -94,7 +98,7 @@ export function Home({
     }
     const timer = setTimeout(() => void load(), SEARCH_PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [q, bin, kind, sort, folder]);
+  }, [q, bin, kind, sort, folder, of]);
   useEffect(() => {
     // Fonts and code are there by the time a list is pasted.
     return whenIdle(() => {
@@ -167,7 +171,7 @@ export function Home({
   };
   const moveTo = (to: string | null) =>
     each((id) => call('PATCH', `/api/charts/${id}`, { folder: to }), words.moved(chosen.size, to));
-  const filtered = kind !== '' || folder !== '';
+  const filtered = kind !== '' || folder !== '' || of !== '';
   return (
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col px-8 pb-16">
       <header className="flex h-14 items-center gap-4">
@@ -223,6 +227,21 @@ export function Home({
               ]}
               onChange={setFolder}
             />
+          )}
+          {person !== undefined && (
+            <Select
+              label={words.of}
+              value={of}
+              options={[
+                { value: '', label: words.ofAll },
+                { value: 'own', label: words.ofMine },
+                { value: 'others', label: words.ofOthers },
+              ]}
+              onChange={setOf}
+            />
+          )}
+          {person !== undefined && folder !== '' && (
+            <Button onClick={() => setSharing(true)}>{words.shareFolder}</Button>
           )}
           <p className="ml-auto max-w-[56ch] text-xs text-quiet">{words.keys}</p>
         </div>
@@ -287,6 +306,13 @@ export function Home({
           </p>
         )}
       </div>
+      {sharing && (
+        <ShareDialog
+          address={`/api/folders/${encodeURIComponent(folder)}`}
+          title={folder}
+          onClose={() => setSharing(false)}
+        />
+      )}
       {guide && <Guide onClose={() => setGuide(false)} />}
       {making && <NewChart pasted={making.pasted} onClose={() => setMaking(null)} />}
     </div>

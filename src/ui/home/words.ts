@@ -1,4 +1,10 @@
 export const words = {
+  by: (name: string) => `shared by ${name}`,
+  of: 'Whose',
+  ofAll: 'Mine and shared',
+  ofMine: 'Only mine',
+  ofOthers: 'Shared with me',
+  shareFolder: 'Share this folder',
   heading: 'Charts',
   search: 'Search titles',
   newChart: 'New chart',

@@ -15,6 +15,24 @@ export interface PageOptions {
   readonly carried?: string | undefined;
   /** Its questions, to be answered one at a time. */
   readonly walk?: WalkThrough | undefined;
+  /** What is known of each item beside its name, as labels and values. */
+  readonly fields?: Readonly<Record<string, readonly (readonly [string, string])[]>> | undefined;
+  /** Where it is served from, so that it is always as the chart is now. */
+  readonly served?: Served | undefined;
+}
+
+/** A published page. */
+export interface Served {
+  /** Its address, without what is asked for. */
+  readonly address: string;
+  /** The branch that it shows, where that is not all. */
+  readonly branch?: string | undefined;
+  /** Forms in which the picture is had: their ending and what they are called. */
+  readonly forms: readonly (readonly [string, string])[];
+  /** Search machines may list it. */
+  readonly listed: boolean;
+  /** Where a site that embeds it asks how (oEmbed). */
+  readonly embed: string;
 }
 
 const WORDS = {
@@ -27,6 +45,10 @@ const WORDS = {
   picture: 'Picture: + and - zoom, 0 shows all, arrows move it',
   list: 'The list',
   answer: 'Answer question by question',
+  save: 'Save the picture',
+  up: 'Up to the top',
+  branch: 'Only this branch',
+  all: 'The whole chart',
 } as const;
 
 const WALK_WORDS = {
@@ -52,9 +74,12 @@ aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}asi
 #outline ul{list-style:none;margin:0;padding-inline-start:18px}#outline>ul{padding-inline-start:0}#outline summary{cursor:pointer}
 #outline [data-of]{max-width:calc(100% - 1.4em);vertical-align:top;font:inherit;border:0;background:none;padding:1px 4px;min-height:24px;text-align:start;cursor:pointer}#outline [aria-current]{background:#f0e3ec}
 #walk{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#walk h2{font-size:19px;outline:0}#walk p{color:inherit;font-size:15px;margin:4px 0}#walk ol{list-style:none;margin:8px 0;padding:0}#walk li button{width:100%;min-height:40px;text-align:start;margin-bottom:6px}#walk small{color:#5d665f}#walk>button{margin-inline-end:6px}
+#about{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#about h2{font-size:18px;outline:0}#about ol{list-style:none;margin:4px 0;padding:0;display:flex;flex-wrap:wrap;gap:2px 6px;font-size:13.5px}#about li+li::before{content:"\\203a ";color:#5d665f}#about li button{border:0;background:none;padding:1px 4px;min-height:24px;text-decoration:underline;cursor:pointer}
+#about dl{display:grid;grid-template-columns:auto 1fr;gap:2px 10px;margin:8px 0;font-size:14px}#about dt{color:#5d665f}#about dd{margin:0;overflow-wrap:anywhere}
+#about>a{color:#5b2a4e}#find{width:9em}#saves{position:relative}#saves summary{border:1px solid #a8a294;border-radius:4px;padding:3px 10px;cursor:pointer;list-style:none}#saves ul{position:absolute;z-index:2;inset-inline-end:0;margin:4px 0;padding:6px;list-style:none;background:#fff;border:1px solid #a8a294;border-radius:4px;min-width:11em}#saves a,header>a{color:inherit;display:inline-block;padding:4px 8px}
 [data-asked]{outline:3px solid #b3412e;outline-offset:3px}
 [data-marked]{outline:3px solid #b3412e;outline-offset:3px}
-@media(max-width:700px){body{grid-template:auto 55vh auto/1fr;height:auto}header{grid-column:1}#view{border:0}}
+@media(max-width:700px){body{grid-template:auto 58vh auto/minmax(0,1fr);height:auto}header{grid-column:1;gap:6px;padding:8px 10px}h1{flex-basis:100%}header label{flex:1}header input{width:100%;max-width:100%}#view{border:0;border-bottom:1px solid #d9d5c8}button,input,#saves summary{min-height:40px}#outline [data-of]{min-height:36px}}
 @media print{body{display:block;height:auto}header,aside{display:none}#view{overflow:visible;border:0}#view svg{position:static;transform:none!important;display:block}#view [style*="display: none"]{display:revert!important}}`;
 
 /** The list as nested lists: branches fold. */
@@ -74,7 +99,22 @@ function outline({ items }: Scene): string {
   return listOf(null);
 }
 
-export function pageOf(scene: Scene, { svg, carried, walk }: PageOptions): string {
+/** What stands in the head of a page that is served: whether it may be listed, and how it is embedded. */
+const headOf = ({ listed, embed }: Served): string =>
+  `${listed ? '' : '<meta name="robots" content="noindex">'}<link rel="alternate" type="application/json+oembed" href="${escapeXml(embed)}">`;
+
+const savesOf = ({ address, branch, forms }: Served): string => {
+  const query = branch === undefined ? '' : `&branch=${encodeURIComponent(branch)}`;
+  const entries = forms.map(
+    ([ending, name]) =>
+      `<li><a download href="${escapeXml(`${address}/picture.${ending}?save=1${query}`)}">${escapeXml(name)}</a></li>`,
+  );
+  return `<details id="saves"><summary>${WORDS.save}</summary><ul>${entries.join('')}</ul></details>${
+    branch === undefined ? '' : `<a href="${escapeXml(address)}">${WORDS.all}</a>`
+  }`;
+};
+
+export function pageOf(scene: Scene, { svg, carried, walk, fields, served }: PageOptions): string {
   const size = `@page{size:${(scene.width / 72).toFixed(3)}in ${(scene.height / 72).toFixed(3)}in;margin:0}`;
   const title = escapeXml(scene.title);
   const button = (id: keyof typeof WORDS) => `<button type="button" id="${id}">${WORDS[id]}</button>`;
@@ -82,13 +122,14 @@ export function pageOf(scene: Scene, { svg, carried, walk }: PageOptions): strin
 <html lang="${scene.language ?? 'en'}">
 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${title}</title>
 <meta name="description" content="${escapeXml(scene.description)}">
-<style>${STYLE}${size}</style></head>
+${served ? headOf(served) : ''}<style>${STYLE}${size}</style></head>
 <body>
-<header><h1>${title}</h1><label>${WORDS.find} <input id="find" type="search" autocomplete="off"></label><span id="said" role="status" data-none="${WORDS.none}"></span>${button('further')}${button('closer')}${button('whole')}${button('print')}${walk ? `<button type="button" id="answer" aria-expanded="false" aria-controls="walk">${WORDS.answer}</button>` : ''}</header>
+<header><h1>${title}</h1><label>${WORDS.find} <input id="find" type="search" autocomplete="off"></label><span id="said" role="status" data-none="${WORDS.none}"></span>${button('further')}${button('closer')}${button('whole')}${button('print')}${walk ? `<button type="button" id="answer" aria-expanded="false" aria-controls="walk">${WORDS.answer}</button>` : ''}${served ? savesOf(served) : ''}</header>
 <main id="view" tabindex="0" aria-label="${WORDS.picture}">${svg}</main>
-<aside aria-label="${WORDS.list}">${walk ? '<section id="walk" hidden></section>' : ''}<h2>${WORDS.list}</h2><p>${escapeXml(scene.description)}</p><nav id="outline" aria-label="${WORDS.list}">${outline(scene)}</nav></aside>
+<aside aria-label="${WORDS.list}"><section id="about" hidden data-up="${WORDS.up}" data-branch="${WORDS.branch}"${served ? ` data-address="${escapeXml(served.address)}"` : ''}></section>${walk ? '<section id="walk" hidden></section>' : ''}<h2>${WORDS.list}</h2><p>${escapeXml(scene.description)}</p><nav id="outline" aria-label="${WORDS.list}">${outline(scene)}</nav></aside>
 ${carried ? `<template>${carried}</template>` : ''}
 ${walk ? `<script type="application/json" id="walk-data">${dataOf({ ...walk, words: WALK_WORDS })}</script>` : ''}
+${fields ? `<script type="application/json" id="fields">${dataOf(fields)}</script>` : ''}
 <script>${viewer}${walk ? walker : ''}</script>
 </body></html>
 `;

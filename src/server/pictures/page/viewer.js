@@ -71,6 +71,17 @@
     }
     fingers.set(event.pointerId, next);
   });
+  // Pressed and let go in one place, an item is told of.
+  /** @type {{ x: number, y: number, id: string | null } | undefined} */
+  let pressed;
+  view.addEventListener('pointerdown', (event) => {
+    const item = event.target instanceof Element ? event.target.closest('[data-item]') : null;
+    pressed = { x: event.clientX, y: event.clientY, id: item?.getAttribute('data-item') ?? null };
+  });
+  view.addEventListener('pointerup', (event) => {
+    if (!pressed || Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 5) return;
+    mark(pressed.id, false);
+  });
   for (const end of ['pointerup', 'pointercancel'])
     view.addEventListener(end, (event) => fingers.delete(/** @type {PointerEvent} */ (event).pointerId));
 
@@ -105,23 +116,79 @@
   ]))
     document.getElementById(id)?.addEventListener('click', act);
 
+  /** @type {Record<string, [string, string][]>} */
+  const fields = JSON.parse(document.getElementById('fields')?.textContent ?? '{}');
+  const about = /** @type {HTMLElement} */ (document.getElementById('about'));
+  /** @param {string} name @param {string} [text] @param {...Node} children */
+  const make = (name, text, ...children) => {
+    const element = document.createElement(name);
+    if (text !== undefined) element.textContent = text;
+    element.append(...children);
+    return element;
+  };
+  /** Whom an entry stands under, from the top down. @param {HTMLElement} entry */
+  const above = (entry) => {
+    /** @type {string[]} */
+    const ids = [];
+    for (let at = entry.parentElement?.closest('details'); at; at = at.parentElement?.closest('details')) {
+      const id = at.dataset['branch'];
+      if (id !== undefined && id !== entry.dataset['of']) ids.unshift(id);
+    }
+    return ids;
+  };
+  /** Tells of an item: the way up from it, what is known of it, and its branch. @param {string | null} id */
+  const tell = (id) => {
+    const entry = id === null ? undefined : entries.get(id);
+    about.hidden = id === null || !entry;
+    if (id === null || !entry) return;
+    const up = above(entry).map((one) => {
+      const button = /** @type {HTMLButtonElement} */ (make('button', entries.get(one)?.textContent ?? ''));
+      button.type = 'button';
+      button.addEventListener('click', () => mark(one));
+      return make('li', undefined, button);
+    });
+    const way = make('ol', undefined, ...up);
+    way.setAttribute('aria-label', about.dataset['up'] ?? '');
+    const known = (fields[id] ?? []).flatMap(([label, value]) => [make('dt', label), make('dd', value)]);
+    const branch = [];
+    const address = about.dataset['address'];
+    if (address !== undefined && entry.closest('summary')) {
+      const link = /** @type {HTMLAnchorElement} */ (make('a', about.dataset['branch']));
+      link.href = `${address}?branch=${encodeURIComponent(id)}`;
+      branch.push(link);
+    }
+    const heading = make('h2', entry.textContent ?? '');
+    heading.dir = 'auto';
+    about.replaceChildren(
+      heading,
+      ...(up.length > 0 ? [way] : []),
+      ...(known.length > 0 ? [make('dl', undefined, ...known)] : []),
+      ...branch,
+    );
+  };
+
   /** @type {string | null} */
   let marked = null;
-  /** @param {string | null} id */
-  const mark = (id) => {
+  /** @param {string | null} id @param {boolean} [moves] whether it is brought to the middle */
+  const mark = (id, moves = true) => {
     if (marked !== null) {
       items.get(marked)?.removeAttribute('data-marked');
       entries.get(marked)?.removeAttribute('aria-current');
     }
     marked = id;
+    tell(id);
     if (id === null) return;
     const item = items.get(id);
     const entry = entries.get(id);
     for (let at = entry?.parentElement; at; at = at.parentElement) if (at instanceof HTMLDetailsElement) at.open = true;
     entry?.setAttribute('aria-current', 'true');
-    entry?.scrollIntoView({ block: 'nearest' });
+    // Where the list has a frame of its own it is moved in it; the page itself stays where it is.
+    const frameOfList = entry?.closest('aside');
+    if (entry && frameOfList && frameOfList.scrollHeight > frameOfList.clientHeight)
+      entry.scrollIntoView({ block: 'nearest' });
     if (!item) return;
     item.setAttribute('data-marked', '');
+    if (!moves) return;
     if (scale < 0.5) zoom(0.8 / scale);
     const box = item.getBoundingClientRect();
     const frame = view.getBoundingClientRect();
@@ -133,14 +200,14 @@
   for (const [id, entry] of entries) entry.addEventListener('click', () => mark(id));
 
   const plain = (/** @type {string} */ text) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+  /** All that is said of an item. @param {string} id */
+  const words = (id) =>
+    plain([entries.get(id)?.textContent ?? '', ...(fields[id] ?? []).map(([, value]) => value)].join(' '));
   /** @type {string[]} */
   let found = [];
   const find = (/** @type {number} */ step) => {
     const wanted = plain(field.value.trim());
-    found =
-      wanted === ''
-        ? []
-        : [...entries].filter(([, entry]) => plain(entry.textContent ?? '').includes(wanted)).map(([id]) => id);
+    found = wanted === '' ? [] : [...entries].filter(([id]) => words(id).includes(wanted)).map(([id]) => id);
     const at = marked === null ? -1 : found.indexOf(marked);
     const next = at < 0 ? 0 : (at + step + found.length) % found.length;
     mark(found[next] ?? null);
@@ -149,8 +216,7 @@
   };
   field.addEventListener('input', () => {
     // What is marked stays so while it still is what is looked for.
-    if (marked !== null && !plain(entries.get(marked)?.textContent ?? '').includes(plain(field.value.trim())))
-      mark(null);
+    if (marked !== null && !words(marked).includes(plain(field.value.trim()))) mark(null);
     find(0);
   });
   field.addEventListener('keydown', (event) => {

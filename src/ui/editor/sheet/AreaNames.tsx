@@ -1,9 +1,9 @@
 /** Names of sets where they stand on the sheet and in the key: a double click or Enter renames one. */
 import { useState } from 'react';
 import type { Scene } from '../../../core/scene';
+import { type LiveView, useLive } from '../../shared/view';
 import { renameTo } from '../list/Sets';
 import { words } from '../words';
-import { type LiveView, useLive } from './view';
 
 const LEAST_TARGET = 24;
 

@@ -1,9 +1,9 @@
 /** At the selected item: a small strip with what is done most, and a plus at its edges to add beside and under it. */
 import { type Box, overlapping, type Scene, type SceneItem } from '../../../core/scene';
 import { symbols } from '../../../core/symbols';
+import { type LiveView, useLive } from '../../shared/view';
 import type { Action } from '../actions';
 import { words } from '../words';
-import { type LiveView, useLive } from './view';
 
 const HEIGHT = 26;
 const PLUS = 24;

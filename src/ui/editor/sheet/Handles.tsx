@@ -3,10 +3,10 @@ import { useMemo } from 'react';
 import { treeOf } from '../../../core/chart';
 import type { SceneItem } from '../../../core/scene';
 import { kindFor } from '../../shared/fields';
+import { type LiveView, transformOf, useLive } from '../../shared/view';
 import { change, useEditor } from '../state/store';
 import { words } from '../words';
 import { foldChange } from './hand';
-import { type LiveView, transformOf, useLive } from './view';
 
 export function Handles({ item, live }: { item: SceneItem; live: LiveView }) {
   const items = useEditor((state) => state.chart.items);

@@ -5,11 +5,11 @@
 import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { SIDES } from '../../../core/chart';
 import { pathThrough, type Scene, type SceneEdge, type SceneItem } from '../../../core/scene';
+import { ARROWS } from '../../shared/arrows';
+import { type LiveView, transformOf, useLive } from '../../shared/view';
 import { dockNear, lineOf, MOST_BENDS, setBend, setLine } from '../line-by-hand';
 import { useEditor } from '../state/store';
 import { words } from '../words';
-import { ARROWS } from './arrows';
-import { type LiveView, transformOf, useLive } from './view';
 
 const STEP = 4;
 interface Point {

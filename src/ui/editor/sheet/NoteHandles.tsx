@@ -1,11 +1,11 @@
 /** Notes on the sheet as they are moved: by dragging, or with the arrow keys. */
 import { type PointerEvent, useState } from 'react';
 import type { Scene } from '../../../core/scene';
+import { ARROWS } from '../../shared/arrows';
+import { type LiveView, transformOf, useLive } from '../../shared/view';
 import { movedNote, removeNote } from '../notes';
 import { change, noteOpened, useEditor } from '../state/store';
 import { words } from '../words';
-import { ARROWS } from './arrows';
-import { type LiveView, transformOf, useLive } from './view';
 
 const STEP = { small: 1, large: 10 };
 

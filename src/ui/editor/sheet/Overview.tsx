@@ -2,8 +2,8 @@
 import { type PointerEvent, useMemo } from 'react';
 import type { Scene } from '../../../core/scene';
 import { BIG, blockGroups, boxGroups } from '../../shared/BigSceneView';
+import { type LiveView, useLive } from '../../shared/view';
 import { words } from '../words';
-import { type LiveView, useLive } from './view';
 
 /** Of more items than this the edges would cover the fills. */
 const EDGED = 150;

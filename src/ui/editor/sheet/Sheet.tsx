@@ -5,8 +5,12 @@ import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { edgeAt } from '../../shared/edge-at';
 import { FirstPicture } from '../../shared/FirstPicture';
 import { itemName } from '../../shared/fields';
+import { placesOf } from '../../shared/places';
 import { SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
+import { transformOf, useView } from '../../shared/view';
+import { stepTo } from '../../shared/walk';
+import { OnPicture } from '../../together/OnPicture';
 import { copySelection } from '../deliver';
 import { edgeOf, freeLine, lineOf } from '../line-by-hand';
 import { addAt, additionFor, remove } from '../list/lines';
@@ -25,16 +29,14 @@ import { NoteHandles } from './NoteHandles';
 import { Margins, Ring, Rings, Tiers, WallLines, Way } from './Overlays';
 import { Overview } from './Overview';
 import { ItemMenu } from './parts';
-import { placesOf } from './read-out';
 import { StatusLine } from './StatusLine';
 import { TierRail } from './TierRail';
 import { useSheetMenu } from './useSheetMenu';
-import { transformOf, useView } from './view';
 import { WordsEditor } from './WordsEditor';
-import { stepTo } from './walk';
 
 /** A line is picked from so far away, in pixels. */
 const EDGE_REACH = 6;
+const PLACE_WORDS = { relation: words.sheet.relation, tier: words.style.followTierOf };
 /** Enough to know what it is; the rest stands in files, and in the list beside it. */
 const firstSentence = (text: string): string =>
   /^.*?[.!?](?=\s|$)/s.exec(text.slice(0, 400))?.[0] ?? text.slice(0, 400);
@@ -69,6 +71,8 @@ export function Sheet({ waiting }: { waiting: string | undefined }) {
     useEditor.setState({ writeHere: null });
   }, [writeHere]);
   useGlide(drawing, scene);
+  const together = useEditor((state) => (state.me ? shown(state) : null));
+  const chart = useEditor((state) => (state.me ? state.chart : null));
 
   const byId = useMemo(() => new Map((scene?.items ?? []).map((item) => [item.id, item])), [scene]);
   const chosen = selected === null ? undefined : byId.get(selected);
@@ -91,7 +95,7 @@ export function Sheet({ waiting }: { waiting: string | undefined }) {
   }, [selected, way]);
 
   const lit = useMemo(() => scene && <Tiers scene={scene} />, [scene]);
-  const places = useMemo(() => placesOf(scene), [scene]);
+  const places = useMemo(() => placesOf(scene, PLACE_WORDS), [scene]);
   const { size } = controls;
   const names = useMemo(() => (scene?.areas ?? []).flatMap(({ labels = [] }) => labels), [scene]);
   // Half a window more on every side: a view that moves is still filled until the page follows.
@@ -262,6 +266,7 @@ export function Sheet({ waiting }: { waiting: string | undefined }) {
                   <Rings scene={scene} among={among} marks={marks} scale={view.k} />
                 )}
                 {chosen && <Ring item={chosen} scale={view.k} />}
+                {together && chart && <OnPicture at={{ chart, scene, regions: together.regions }} scale={view.k} />}
                 {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
               </g>
             )}

@@ -1,9 +1,9 @@
 import { kindOnPage } from '../../../core/kinds';
 import { LEAST_INITIAL } from '../../../core/pages';
 import { matterFor } from '../../shared/fields';
+import { TRUE_SIZE, type ViewControls } from '../../shared/view';
 import { shown, useEditor } from '../state/store';
 import { words } from '../words';
-import { TRUE_SIZE, type ViewControls } from './view';
 
 /** From here down to amber, and from there to red: what prints too small (common practice). */
 const GOOD_PT = 8;

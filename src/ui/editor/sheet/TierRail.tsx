@@ -2,10 +2,10 @@
 import { type KeyboardEvent, useState } from 'react';
 import { isTurned, type Scene, type SceneBand } from '../../../core/scene';
 import { matterFor } from '../../shared/fields';
+import { type LiveView, useLive, type View } from '../../shared/view';
 import { change, light, openTier, useEditor } from '../state/store';
 import { words } from '../words';
 import { RailGap, RailWidth } from './RailHandles';
-import { type LiveView, useLive, type View } from './view';
 
 export const RAIL = { rows: 112, columns: 52 };
 /** Shortest segment along the rail, in pixels. */

@@ -4,9 +4,9 @@ import { asOne, type Change } from '../../../core/chart';
 import type { SceneItem } from '../../../core/scene';
 import { cellText, fieldLabel, kindFor, lineColumns, writeCell } from '../../shared/fields';
 import { RichInput } from '../../shared/RichInput';
+import type { View } from '../../shared/view';
 import { change, say, useEditor } from '../state/store';
 import { words } from '../words';
-import type { View } from './view';
 
 const LEAST_WIDTH = 170;
 export function WordsEditor({ item, view, onDone }: { item: SceneItem; view: View; onDone: () => void }) {

@@ -4,11 +4,11 @@ import type { Change, Chart } from '../../../core/chart';
 import type { Scene, SceneItem } from '../../../core/scene';
 import { itemName, kindFor } from '../../shared/fields';
 import { itemAt } from '../../shared/scene-index';
+import type { LiveView } from '../../shared/view';
 import { type DropPlace, dropChange } from '../list/lines';
 import { change, say, select, useEditor } from '../state/store';
 import { words } from '../words';
 import { nudgedTo } from './hand';
-import type { LiveView } from './view';
 
 export type Drop =
   | { readonly target: SceneItem; readonly place: DropPlace; readonly change: Change }

@@ -1,7 +1,7 @@
 /** Changes made by hand on the sheet: small moves, folds. */
 import { type Change, type Chart, treeOf } from '../../../core/chart';
+import { ARROWS } from '../../shared/arrows';
 import { kindFor } from '../../shared/fields';
-import { ARROWS } from './arrows';
 
 /** A key moves a box by so many points, with Shift by the larger step. */
 const STEP = { small: 2, large: 12 };

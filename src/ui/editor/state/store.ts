@@ -20,8 +20,25 @@ export interface FocusWish {
 
 export type ListView = 'outline' | 'table';
 
+export interface Message {
+  readonly text: string;
+  readonly undo: boolean;
+  /** Something else to do about it. */
+  readonly offer?: { readonly label: string; readonly change: Change } | undefined;
+}
+
+/** Who works here, where people have accounts. */
+export interface Me {
+  readonly id: string;
+  readonly name: string;
+  /** The chart is theirs: they share it. */
+  readonly owns: boolean;
+}
+
 export interface EditorState {
   readonly id: string;
+  /** Null where whoever works here is alone. */
+  readonly me: Me | null;
   readonly chart: Chart;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
@@ -61,11 +78,12 @@ export interface EditorState {
   /** An item whose words are to be written on the sheet. */
   readonly writeHere: string | null;
   /** Said once, in a strip at the foot, with a way to take it back where that makes sense. */
-  readonly message: { readonly text: string; readonly undo: boolean } | null;
+  readonly message: Message | null;
 }
 
 const initial: EditorState = {
   id: '',
+  me: null,
   chart: emptyChart('', '-'),
   canUndo: false,
   canRedo: false,
@@ -103,10 +121,10 @@ let steps: { readonly undo: readonly Change[]; readonly redo: readonly Change[] 
 
 /** Opens a chart: state starts anew and follows what `start` shows. @returns the function that leaves it */
 export function connect(
-  start: (show: (view: SyncView) => void, say: (text: string) => void) => Sync,
-  { id, chart }: Pick<EditorState, 'id' | 'chart'>,
+  start: (show: (view: SyncView) => void, say: (text: string, offer?: Message['offer']) => void) => Sync,
+  { id, chart, me }: Pick<EditorState, 'id' | 'chart' | 'me'>,
 ): () => void {
-  set({ ...initial, id, chart });
+  set({ ...initial, id, chart, me });
   const show = ({ timeline, ...view }: SyncView) => {
     steps = timeline;
     const { selected, chosen } = get();
@@ -120,7 +138,7 @@ export function connect(
       ...view,
     });
   };
-  sync = start(show, (text) => say(text));
+  sync = start(show, (text, offer) => set({ message: { text, undo: false, offer } }));
   return () => sync?.stop();
 }
 

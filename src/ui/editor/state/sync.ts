@@ -7,13 +7,18 @@ import {
   advance,
   type Change,
   type Chart,
+  type Clash,
+  clashes,
   type Entry,
+  followed,
   merged,
   type Origin,
   stacked,
   type Timeline,
 } from '../../../core/chart';
 import { call } from '../../shared/api';
+import { hearTogether, type TogetherNews } from '../../together/state';
+import { words } from '../../together/words';
 import { followChart } from './follow';
 import { holdWindow, keepUnsent, takeLeft, type Unsent } from './outbox';
 
@@ -26,6 +31,8 @@ export interface SyncView {
 }
 interface Loaded {
   readonly id: string;
+  /** Who works here, where people have accounts. */
+  readonly me?: { readonly id: string } | null;
   readonly chart: Chart;
   readonly revision: number;
   readonly steps: readonly { readonly origin: Origin; readonly inverse: Change; readonly key?: string | null }[];
@@ -34,12 +41,27 @@ interface Loaded {
 interface Logged extends Entry {
   readonly revision: number;
   readonly key: string | null;
+  /** The revision that whoever did it had seen; their account and name. */
+  readonly base?: number | null;
+  readonly of?: string;
+  readonly by?: string;
 }
 interface Pending extends Unsent {
+  /** The revision that was seen when it was made. */
+  readonly base: number;
   readonly before: Timeline;
   readonly mergeAs: string | undefined;
   sent: boolean;
 }
+
+/** What was written by two at the same time, and the change that takes the words that do not stand. */
+export interface TwoWrote {
+  readonly text: string;
+  readonly offer: { readonly label: string; readonly change: Change };
+}
+
+/** Changes of one's own that are remembered, to tell who wrote over them. */
+const OWN = 50;
 
 /** A pause in typing after which what was typed is sent. */
 const QUIET_MS = 500;
@@ -55,7 +77,11 @@ export interface Sync {
   stop(): void;
 }
 
-export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (message: string) => void): Sync {
+export function startSync(
+  loaded: Loaded,
+  show: (view: SyncView) => void,
+  say: (message: string, offer?: TwoWrote['offer']) => void,
+): Sync {
   const { id } = loaded;
   const client = nanoid(12);
   const empty: Pick<Timeline, 'undo' | 'redo'> = { undo: [], redo: [] };
@@ -77,6 +103,25 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
   let stopped = false;
   /** Whether what came confirmed is anything but our own unsent changes, in their order. */
   let othersCame = false;
+  /** What was done here last, as the server has it. */
+  let own: { readonly revision: number; readonly change: Change }[] = [];
+
+  /** Whoever wrote to a field that somebody else wrote to at the same moment is told; the last one's words stand. */
+  function sayClash({ change, base, by = '' }: Logged) {
+    for (const waiting of pending) {
+      const [clash] = clashes(change, waiting.entry.change);
+      if (clash) return tellClash(clash, words.wroteToo(by, clash.theirs ?? '', clash.mine ?? ''), words.takeTheirs);
+    }
+    const unseen = own.filter(({ revision }) => base != null && revision > base);
+    for (const { change: mine } of unseen.reverse()) {
+      const [clash] = clashes(change, mine);
+      if (clash) return tellClash(clash, words.wroteOver(by, clash.theirs ?? '', clash.mine ?? ''), words.takeMine);
+    }
+  }
+  function tellClash({ item, field, theirs, mine }: Clash, text: string, label: string) {
+    const kept = label === words.takeTheirs ? theirs : mine;
+    say(text, { label, change: { type: 'edit-fields', id: item, fields: { [field]: kept } } });
+  }
 
   const tell = () => {
     // How a chart stands by itself is kept too, but it is nothing that a person did: it is not counted.
@@ -114,9 +159,12 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
    */
   function confirm(logged: Logged) {
     if (logged.revision !== revision + 1) return;
-    const step = advance(confirmed, logged);
+    const theirs = loaded.me != null && logged.of !== undefined && logged.of !== loaded.me.id;
+    const step = (theirs ? followed : advance)(confirmed, logged);
     if (step.ok) confirmed = step.timeline;
     revision = logged.revision;
+    if (theirs) sayClash(logged);
+    else own = [...own.slice(-OWN), { revision, change: logged.change }];
     if (pending[0]?.key !== logged.key) othersCame = true;
     pending = pending.filter((waiting) => waiting.key !== logged.key);
   }
@@ -141,7 +189,7 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     const first = pending[0]!;
     first.sent = true;
     const { entry, key } = first;
-    const body = { base: revision, changes: [entry.change], origin: entry.origin, client };
+    const body = { base: first.base, changes: [entry.change], origin: entry.origin, client };
     const answer = await call<{ revision: number }>('PATCH', `/api/charts/${id}/changes`, body, {
       'idempotency-key': key,
     });
@@ -160,7 +208,8 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       confirm({ ...entry, key, revision: answer.value.revision });
       return true;
     }
-    if (answer.status === 409) {
+    // Where nothing came that is not known here, it is the change itself that does not fit.
+    if (answer.status === 409 && answer.body['revision'] !== revision) {
       // The server carries out what still fits. With what was missed this fits no more here either, and is left out.
       const missed = (answer.body as { missed?: Logged[] }).missed ?? [];
       for (const entry of missed) confirm(entry);
@@ -231,7 +280,8 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     const entry: Entry = { change: together ?? change, origin };
     const step = advance(before, entry);
     if (!step.ok) return step.problem.message;
-    const next: Pending = { key: together ? last!.key : nanoid(), entry, before, mergeAs, sent: false };
+    const [key, base] = together ? [last!.key, last!.base] : [nanoid(), revision];
+    const next: Pending = { key, entry, base, before, mergeAs, sent: false };
     pending = [...(together ? pending.slice(0, -1) : pending), next];
     timeline = step.timeline;
     if (save === 'saved') save = 'saving';
@@ -250,7 +300,9 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
       const left = all.filter(({ key }) => !logged.has(key));
       if (left.length === 0) return;
       pending = [
-        ...left.map((unsent): Pending => ({ ...unsent, before: timeline, mergeAs: undefined, sent: false })),
+        ...left.map(
+          (unsent): Pending => ({ ...unsent, base: revision, before: timeline, mergeAs: undefined, sent: false }),
+        ),
         ...pending,
       ];
       rebase();
@@ -259,7 +311,10 @@ export function startSync(loaded: Loaded, show: (view: SyncView) => void, say: (
     })
     .catch(() => undefined);
 
-  const unfollow = followChart(id, async ({ revision: told, changes = [] }) => {
+  const unfollow = followChart(id, async (news) => {
+    hearTogether(news as TogetherNews);
+    const { revision: told, changes = [] } = news;
+    if (told === undefined) return;
     const before = revision;
     // What was told with it is taken as it is; where something is missing before it, all is fetched.
     for (const entry of changes as Logged[]) confirm(entry);

@@ -4,11 +4,14 @@ import type { Chart } from '../../../../core/chart';
 import { heldBy, houseFor, specOf } from '../../../../core/style';
 import { call } from '../../../shared/api';
 import { Button, FileButton } from '../../../shared/controls';
+import { later } from '../../../shared/later';
 import { saveFile } from '../../../shared/save-file';
+import { words as sharingWords } from '../../../sharing/words';
 import { keepLook, keepStyle, type OwnStyle, ownStyles, taking } from '../../own-styles';
-import { change, say, tryOut } from '../../state/store';
+import { change, say, tryOut, useEditor } from '../../state/store';
 import { words } from '../../words';
 
+const ShareDialog = later(() => import('../../../sharing/ShareDialog').then((part) => part.ShareDialog));
 const SHOWN = [1, 2, 3, 4];
 const NONE: readonly OwnStyle[] = [];
 
@@ -22,6 +25,8 @@ function useStyles() {
 export function OwnStyles({ chart }: { chart: Chart }) {
   const { styles, load } = useStyles();
   const [name, setName] = useState('');
+  const shares = useEditor((state) => state.me !== null);
+  const [sharing, setSharing] = useState<OwnStyle | null>(null);
   const followed = styles.find(({ id }) => id === chart.style?.id);
 
   const kept = async (made: OwnStyle | undefined) => {
@@ -114,6 +119,11 @@ export function OwnStyles({ chart }: { chart: Chart }) {
                 <Button tone="quiet" onClick={() => void remove(style)}>
                   {words.own.remove}
                 </Button>
+                {shares && !style.may && (
+                  <Button tone="quiet" onClick={() => setSharing(style)}>
+                    {sharingWords.share}
+                  </Button>
+                )}
               </span>
             </li>
           );
@@ -141,6 +151,13 @@ export function OwnStyles({ chart }: { chart: Chart }) {
           {words.own.keep}
         </Button>
       </form>
+      {sharing && (
+        <ShareDialog
+          address={`/api/house-styles/${sharing.id}`}
+          title={sharing.name}
+          onClose={() => setSharing(null)}
+        />
+      )}
       <div className="pt-1.5">
         <FileButton label={words.own.bring} accept=".json,application/json" onFile={(file) => void bring(file)} />
       </div>

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { fonts } from '../../../../tests/support/fonts';
-import { compose } from '../../../core/compose';
-import { kindOf } from '../../../core/kinds';
-import { chartOfList, readList } from '../../../core/read';
+import { fonts } from '../../../tests/support/fonts';
+import { compose } from '../../core/compose';
+import { kindOf } from '../../core/kinds';
+import { chartOfList, readList } from '../../core/read';
 import { stepTo } from './walk';
 
 function walker(direction: string) {

@@ -1,5 +1,5 @@
 /** Walking the picture with the arrow keys: along the structure, as it is laid out. */
-import { isTurned, type Scene, type SceneItem } from '../../../core/scene';
+import { isTurned, type Scene, type SceneItem } from '../../core/scene';
 import { ARROWS } from './arrows';
 
 const middle = (item: SceneItem) => ({ x: item.box.x + item.box.width / 2, y: item.box.y + item.box.height / 2 });

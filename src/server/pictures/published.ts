@@ -1,0 +1,110 @@
+/** Published pages and live pictures: a chart at a lasting address, as it is now. */
+import { createHash } from 'node:crypto';
+import type { Chart } from '../../core/chart';
+import { compose } from '../../core/compose';
+import { ownFields } from '../../core/list';
+import { walkThroughOf } from '../../core/walk-through';
+import { type ChartHead, chartFor } from '../access';
+import { partAsked, scenesOf } from '../api';
+import { getChart } from '../charts';
+import { type Asked, wrongValue } from '../http';
+import { published } from '../links';
+import { kindFor } from '../lists';
+import { settings } from '../settings.mjs';
+import type { Who } from '../who';
+import { pictureAsked, tagOf } from './asked';
+import { fonts } from './fonts';
+import { svgOf } from './index';
+import { pageOf } from './page';
+
+/** What is known of items beside their names, by labels that people read; hidden columns are not. */
+function fieldsOf(chart: Chart): Record<string, (readonly [string, string])[]> {
+  const { columns } = kindFor(chart.kind);
+  const labels = [
+    ...columns.map(({ field, label }) => [field, label] as const),
+    ...ownFields(chart, columns).map((field) => [field, field] as const),
+  ].filter(([field]) => field !== 'name' && !chart.columns?.[field]?.hidden);
+  return Object.fromEntries(
+    Object.values(chart.items).map(({ id, fields }) => [
+      id,
+      labels.flatMap(([field, label]) => (fields[field] ? [[label, fields[field]] as const] : [])),
+    ]),
+  );
+}
+
+/** Forms in which a published picture is had. */
+export const FORMS = [
+  ['pdf', 'PDF'],
+  ['png', 'PNG'],
+  ['svg', 'SVG'],
+  ['pptx', 'Slides (PPTX)'],
+  ['docx', 'Document (DOCX)'],
+] as const;
+
+export interface Publication {
+  readonly head: ChartHead;
+  readonly chart: string;
+  readonly listed: boolean;
+  readonly who: Who;
+}
+
+/** Whoever looks at a published page looks at it as everybody does, whoever they are. @throws 404 */
+export async function publication(address: string, asking: Who): Promise<Publication> {
+  const { id, chart, listed } = await published(address);
+  const who: Who = { account: '', caller: asking.caller, request: asking.request, links: [id] };
+  return { head: await chartFor(who, chart), chart, listed, who };
+}
+
+/** Under which name browsers reach this server. */
+export const originOf = ({ request, url }: Pick<Asked, 'request' | 'url'>): string =>
+  settings().origin ?? `http://${request.headers.get('host') ?? url.host}`;
+
+/** The branch that a page shows. */
+export const branchOf = ({ url }: Pick<Asked, 'url'>): string | undefined =>
+  url.searchParams.get('branch') ?? undefined;
+
+/** The page follows from the same as its picture does, and from whether it is listed. */
+export function pageTag(context: Pick<Asked, 'url'>, { head, listed }: Publication): string {
+  const url = new URL('?as=html', context.url);
+  const branch = branchOf(context);
+  if (branch !== undefined) url.searchParams.set('branch', branch);
+  const asked = pictureAsked({ request: new Request(url), url });
+  return tagOf(asked, head).replace(/"$/, listed ? '-listed"' : '"');
+}
+
+export const embedOf = (origin: string, address: string): string =>
+  `${origin}/api/oembed?url=${encodeURIComponent(origin + address)}`;
+
+const hashOf = (text: string) => `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
+
+/** The sources that a page of ours has in it (CSP 3, hash sources). */
+function sourcesOf(page: string, element: string): string {
+  const inside = new RegExp(`<${element}>([\\s\\S]*?)</${element}>`, 'g');
+  return [...page.matchAll(inside)].map(([, text]) => hashOf(text!)).join(' ');
+}
+
+/** @throws 404; 422 for a branch that is not there */
+export async function publishedPage(context: Asked, { head, chart: id, listed, who }: Publication): Promise<Response> {
+  const { chart: whole } = await getChart(who, id, head);
+  const kind = kindFor(whole.kind);
+  const branch = branchOf(context);
+  if (branch !== undefined && !Object.hasOwn(whole.items, branch))
+    throw wrongValue('branch', 'There is nothing of this name in the chart any more.');
+  const chart = branch === undefined ? whole : partAsked(kind, whole, { branch });
+  const scene = scenesOf(chart, false, () => compose(chart, fonts()).scene)[0]!;
+  const address = context.url.pathname;
+  const page = pageOf(scene, {
+    svg: await svgOf(who, scene, { named: true }),
+    walk: walkThroughOf(kind, chart, scene),
+    fields: fieldsOf(chart),
+    served: { address, branch, forms: FORMS, listed, embed: embedOf(originOf(context), address) },
+  });
+  return new Response(page, {
+    headers: {
+      'content-type': 'text/html; charset=utf-8',
+      'cache-control': 'no-cache',
+      'content-security-policy': `default-src 'none'; style-src ${sourcesOf(page, 'style')}; style-src-attr 'unsafe-inline'; script-src ${sourcesOf(page, 'script')}; font-src data:; img-src data:; base-uri 'none'; form-action 'none'; frame-ancestors *`,
+      ...(!listed && { 'x-robots-tag': 'noindex' }),
+    },
+  });
+}
