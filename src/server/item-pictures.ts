@@ -87,7 +87,11 @@ async function found(who: Who, ids: readonly string[]): Promise<PictureFiles> {
   const rows = await query<PictureFile & { id: string }>(
     `SELECT DISTINCT ON (id) id, mime, bytes, width, height FROM pictures WHERE id = ANY ($2)
         AND (owner = $1 ${settings().people ? `OR ${SHOWN}` : ''})`,
-    [who.account === '' ? null : who.account, ids, ...(settings().people ? [await sharedWith(who, who.links)] : [])],
+    [
+      who.account === '' ? null : who.account,
+      ids,
+      ...(settings().people ? [[...(await sharedWith(who, who.links)).keys()]] : []),
+    ],
   );
   return new Map(rows.map(({ id, ...file }) => [id, file]));
 }

@@ -126,17 +126,18 @@ export async function styleFor(who: Who, id: string, least: May = 'look'): Promi
  * Charts of others that are shared with whoever asks, by themselves or in a folder.
  * @param links those that hold for the request, where what they lead to counts too
  */
-export async function sharedWith(who: Who, links: readonly string[] = []): Promise<readonly string[]> {
-  if (!settings().people) return [];
+export async function sharedWith(who: Who, links: readonly string[] = []): Promise<ReadonlyMap<string, May>> {
+  if (!settings().people) return new Map();
   const [account] = askedAs(who);
   const rows = await asServer(() =>
-    query<{ id: string }>(
-      `SELECT DISTINCT c.id FROM shares s JOIN charts c ON s.chart = c.id OR (s.owner = c.owner AND s.folder = c.folder)
-        WHERE ${HELD} AND c.owner IS DISTINCT FROM $2 AND ($1::text[] IS NULL OR c.id = ANY ($1))`,
+    query<{ id: string; may: number }>(
+      `SELECT c.id, max(s.may) AS may FROM shares s JOIN charts c ON s.chart = c.id OR (s.owner = c.owner AND s.folder = c.folder)
+        WHERE ${HELD} AND c.owner IS DISTINCT FROM $2 AND ($1::text[] IS NULL OR c.id = ANY ($1))
+        GROUP BY c.id`,
       [who.only ?? null, account, links],
     ),
   );
-  return rows.map(({ id }) => id);
+  return new Map(rows.map(({ id, may }) => [id, mayOf(limited(who, id, may))]));
 }
 
 /** When the first of the links that hold for a request ends, in milliseconds since 1970; undefined where none does. */

@@ -284,6 +284,7 @@ const card = z.object({
   binnedAt: z.string().nullable(),
   folder: z.string().nullable(),
   by: z.string().optional().describe("Whose it is, where it is another's"),
+  may: z.enum(MAY).optional().describe('What you may do with it then'),
 });
 export const folderRequest = z.object({
   folder: z.string().trim().min(1).max(80).nullable().describe('null: in no folder'),

@@ -1,6 +1,7 @@
 /** Stored charts: rows of `charts`. Who may see and do what is asked of `access`, before anything is read. */
 import { type Chart, withoutFields } from '../../core/chart';
 import { ACCENTS, folded } from '../../core/list';
+import type { May } from '../../core/may';
 import { type ChartHead, chartFor, mayWrite, notThere, sharedWith, withAccount } from '../access';
 import { query, transaction } from '../db';
 import { BROKEN } from '../http/broken';
@@ -26,6 +27,8 @@ export interface ChartCard {
   readonly folder: string | null;
   /** Whose it is, where it is another's. */
   readonly by?: string;
+  /** And what whoever asks may do with it. */
+  readonly may?: May;
 }
 
 /** Days a chart stays in the bin. */
@@ -102,7 +105,8 @@ export async function listCharts(
   const { as, down } = ORDERS[sort];
   const [before, beforeId] = cursor ? decodeCursor(cursor, as) : [null, null];
   // The bin and folders are one's own.
-  const shared = binned || folder !== undefined || of === 'own' ? [] : await sharedWith(who);
+  const others = binned || folder !== undefined || of === 'own' ? new Map<string, May>() : await sharedWith(who);
+  const shared = [...others.keys()];
   const by = sort === 'opened' && shared.length > 0 ? OPENED : ORDERS[sort].by;
   const rows = await query<{
     id: string;
@@ -156,7 +160,7 @@ export async function listCharts(
       changedAt: row.changed_at.toISOString(),
       binnedAt: row.binned_at?.toISOString() ?? null,
       folder: row.folder,
-      ...(row.by !== null && { by: row.by }),
+      ...(row.by !== null && { by: row.by, may: others.get(row.id) ?? 'look' }),
     })),
     next: more && last ? Buffer.from(JSON.stringify([last.exact, last.id])).toString('base64url') : null,
   };

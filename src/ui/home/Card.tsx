@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { atLeast, type May } from '../../core/may';
 import type { ChartCard } from '../../server/charts';
 import { Button } from '../shared/controls';
 import type { KindWords } from './Home';
@@ -29,6 +30,8 @@ interface Props {
 
 export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBin, onRestore }: Props) {
   const [renaming, setRenaming] = useState(false);
+  /** One's own charts say nothing of what one may do with them. */
+  const may = (least: May) => card.may === undefined || atLeast(card.may, least);
   const about = (
     <p className="text-[13px] text-quiet">
       {kind?.name ?? card.kind} · {card.items} {card.items === 1 ? kind?.item : kind?.items} ·{' '}
@@ -52,8 +55,8 @@ export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBi
       className={`relative flex flex-col overflow-hidden rounded border bg-sheet focus-within:border-plum hover:border-plum ${chosen ? 'border-plum outline-2 outline-plum' : 'border-rule'}`}
       onKeyDown={(event) => {
         if (event.target instanceof HTMLInputElement && event.target.type !== 'checkbox') return;
-        if (event.key === 'F2') setRenaming(true);
-        else if (event.key === 'Delete') onBin();
+        if (event.key === 'F2' && may('edit')) setRenaming(true);
+        else if (event.key === 'Delete' && may('own')) onBin();
         else if (event.key.toLowerCase() === 'x' && !event.ctrlKey && !event.metaKey) onChoose(!chosen);
         else return;
         event.preventDefault();
@@ -99,15 +102,19 @@ export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBi
         {about}
       </div>
       <div className="flex gap-1 px-2 pb-2">
-        <Button tone="quiet" onClick={() => setRenaming(true)}>
-          {words.rename}
-        </Button>
+        {may('edit') && (
+          <Button tone="quiet" onClick={() => setRenaming(true)}>
+            {words.rename}
+          </Button>
+        )}
         <Button tone="quiet" onClick={onCopy}>
           {words.copy}
         </Button>
-        <Button tone="quiet" onClick={onBin}>
-          {words.toBin}
-        </Button>
+        {may('own') && (
+          <Button tone="quiet" onClick={onBin}>
+            {words.toBin}
+          </Button>
+        )}
       </div>
     </li>
   );

@@ -65,28 +65,30 @@ function Lines({
   onSelect: (id: string) => void;
 }) {
   return (
-    <ul className={parent === null ? '' : 'pl-4'}>
+    <ul>
       {under.get(parent)?.map(({ id, label }) => {
         const name = (
           <button
             type="button"
             dir="auto"
             aria-current={id === item || undefined}
-            className={`min-h-6 max-w-[calc(100%-1.2em)] rounded align-top px-1 text-left text-[14px] hover:bg-tint ${id === item ? 'bg-tint font-semibold' : ''}`}
+            className={`min-h-6 max-w-full rounded px-1 text-left text-[14px] hover:bg-tint ${id === item ? 'bg-tint font-semibold' : ''}`}
             onClick={() => onSelect(id)}
           >
             {label}
           </button>
         );
         return (
-          <li key={id}>
-            {under.has(id) ? (
+          <li key={id} className="relative pl-5">
+            {name}
+            {under.has(id) && (
               <details open>
-                <summary className="cursor-pointer">{name}</summary>
+                <summary
+                  aria-label={words.fold(label)}
+                  className="absolute top-0 left-0 size-6 cursor-pointer leading-6"
+                />
                 <Lines under={under} parent={id} item={item} onSelect={onSelect} />
               </details>
-            ) : (
-              <span className="pl-4">{name}</span>
             )}
           </li>
         );

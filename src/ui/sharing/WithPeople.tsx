@@ -72,7 +72,7 @@ export function WithPeople({ shares, without }: { shares: Shares; without: reado
           ))}
         </datalist>
         <span className="flex w-[118px]">
-          <Select label={words.mayLabel(who || words.who)} value={may} options={options(MAYS)} onChange={setMay} />
+          <Select label={words.mayThey} value={may} options={options(MAYS)} onChange={setMay} />
         </span>
         <Button type="submit" tone="strong" disabled={who.trim() === ''}>
           {words.add}

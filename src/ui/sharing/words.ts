@@ -7,6 +7,7 @@ export const words = {
     edit: 'may edit',
     own: 'owns it too',
   },
+  mayThey: 'What they may do',
   mayLabel: (name: string) => `What ${name} may do`,
   with: 'With people',
   who: 'E-mail address, or a group',

@@ -1,6 +1,6 @@
 /** Over the picture: the numbers of remarks, and where others are. */
 import { useMemo } from 'react';
-import { numbersAt } from '../../core/remarks';
+import { numbersAt, pinIsGone } from '../../core/remarks';
 import { grown } from '../../core/scene';
 import type { Pinnable } from './pins';
 import { chooseRemark, colourOf, useTogether } from './state';
@@ -15,7 +15,10 @@ export function OnPicture({ at, scale }: { at: Pinnable; scale: number }) {
   const here = useTogether((state) => state.here);
   const chosen = useTogether((state) => state.chosen);
   const { chart, scene, regions } = at;
-  const open = useMemo(() => remarks?.filter(({ settled, gone }) => settled === null && !gone) ?? [], [remarks]);
+  const open = useMemo(
+    () => remarks?.filter(({ settled, on }) => settled === null && !pinIsGone(chart, on)) ?? [],
+    [remarks, chart],
+  );
   const numbers = useMemo(
     () => numbersAt({ scene, regions }, chart.items, open, (2 * RADIUS + 2) / scale),
     [scene, regions, chart, open, scale],

@@ -1,6 +1,7 @@
 /** All remarks of a chart beside its picture: filtered, answered, settled, and a new one on what is selected. */
 import { useEffect, useRef, useState } from 'react';
 import { atLeast } from '../../core/may';
+import { pinIsGone } from '../../core/remarks';
 import { Button, Select } from '../shared/controls';
 import { NewRemark } from './NewRemark';
 import { type Pinnable, pinOptions, pinWords } from './pins';
@@ -30,7 +31,9 @@ export function RemarksPanel({
   selected: { readonly item: string | null; readonly edge: string | null };
   onGoTo: (pin: Pin) => void;
 }) {
-  const { remarks = [], account, may, wrong, chosen } = useTogether();
+  const { remarks: all = [], account, may, wrong, chosen } = useTogether();
+  // As the chart is here now, which the remarks may not have heard of yet.
+  const remarks = all.map((remark) => ({ ...remark, gone: pinIsGone(at.chart, remark.on) }));
   const [filter, setFilter] = useState<Filter>('open');
   const [on, setOn] = useState('');
   const list = useRef<HTMLUListElement>(null);

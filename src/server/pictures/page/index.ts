@@ -45,6 +45,7 @@ const WORDS = {
   picture: 'Picture: + and - zoom, 0 shows all, arrows move it',
   list: 'The list',
   answer: 'Answer question by question',
+  under: 'Under',
   save: 'Save the picture',
   up: 'Up to the top',
   branch: 'Only this branch',
@@ -71,8 +72,8 @@ h1{font-size:19px;margin:0 auto 0 0;overflow-wrap:anywhere}button,input{font:inh
 button:hover{background:#f3f0e6}:focus-visible{outline:2px solid #5b2a4e;outline-offset:2px}#said{min-width:5em;color:#5d665f}
 #view{overflow:hidden;position:relative;touch-action:none;cursor:grab;border-inline-end:1px solid #d9d5c8}#view svg{transform-origin:0 0;position:absolute;left:0;top:0;max-width:none}
 aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}aside p{margin:0 0 10px;color:#5d665f;font-size:13.5px}
-#outline ul{list-style:none;margin:0;padding-inline-start:18px}#outline>ul{padding-inline-start:0}#outline summary{cursor:pointer}
-#outline [data-of]{max-width:calc(100% - 1.4em);vertical-align:top;font:inherit;border:0;background:none;padding:1px 4px;min-height:24px;text-align:start;cursor:pointer}#outline [aria-current]{background:#f0e3ec}
+#outline ul{list-style:none;margin:0;padding-inline-start:18px}#outline>ul{padding-inline-start:0}#outline li{position:relative;padding-inline-start:1.3em}#outline summary{cursor:pointer;position:absolute;inset-inline-start:0;top:0;width:24px;height:24px;line-height:24px}
+#outline [data-of]{max-width:100%;vertical-align:top;font:inherit;border:0;background:none;padding:1px 4px;min-height:24px;text-align:start;cursor:pointer}#outline [aria-current]{background:#f0e3ec}
 #walk{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#walk h2{font-size:19px;outline:0}#walk p{color:inherit;font-size:15px;margin:4px 0}#walk ol{list-style:none;margin:8px 0;padding:0}#walk li button{width:100%;min-height:40px;text-align:start;margin-bottom:6px}#walk small{color:#5d665f}#walk>button{margin-inline-end:6px}
 #about{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#about h2{font-size:18px;outline:0}#about ol{list-style:none;margin:4px 0;padding:0;display:flex;flex-wrap:wrap;gap:2px 6px;font-size:13.5px}#about li+li::before{content:"\\203a ";color:#5d665f}#about li button{border:0;background:none;padding:1px 4px;min-height:24px;text-decoration:underline;cursor:pointer}
 #about dl{display:grid;grid-template-columns:auto 1fr;gap:2px 10px;margin:8px 0;font-size:14px}#about dt{color:#5d665f}#about dd{margin:0;overflow-wrap:anywhere}
@@ -91,7 +92,7 @@ function outline({ items }: Scene): string {
     const lines = own.map(({ id, label }) => {
       const name = `<button type="button" data-of="${escapeXml(id)}">${escapeXml(label)}</button>`;
       return under.has(id)
-        ? `<li><details open data-branch="${escapeXml(id)}"><summary>${name}</summary>${listOf(id)}</details></li>`
+        ? `<li>${name}<details open data-branch="${escapeXml(id)}"><summary aria-label="${WORDS.under} ${escapeXml(label)}"></summary>${listOf(id)}</details></li>`
         : `<li>${name}</li>`;
     });
     return `<ul>${lines.join('')}</ul>`;

@@ -132,7 +132,7 @@
     const ids = [];
     for (let at = entry.parentElement?.closest('details'); at; at = at.parentElement?.closest('details')) {
       const id = at.dataset['branch'];
-      if (id !== undefined && id !== entry.dataset['of']) ids.unshift(id);
+      if (id !== undefined) ids.unshift(id);
     }
     return ids;
   };
@@ -152,7 +152,7 @@
     const known = (fields[id] ?? []).flatMap(([label, value]) => [make('dt', label), make('dd', value)]);
     const branch = [];
     const address = about.dataset['address'];
-    if (address !== undefined && entry.closest('summary')) {
+    if (address !== undefined && entry.nextElementSibling instanceof HTMLDetailsElement) {
       const link = /** @type {HTMLAnchorElement} */ (make('a', about.dataset['branch']));
       link.href = `${address}?branch=${encodeURIComponent(id)}`;
       branch.push(link);
