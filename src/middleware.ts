@@ -8,7 +8,7 @@ import { settings } from './server/settings.mjs';
 import { personAsking, whoAsks } from './server/who';
 
 /** Pages that nobody has to sign in for. */
-const OPEN = /^\/(?:sign-in|first|link\/[^/]+|published\/.+)$/;
+const OPEN = /^\/(?:sign-in|first|by-link|recover|confirm|link\/[^/]+|published\/.+)$/;
 /** Pages that links lead to. */
 const BY_LINK = /^\/chart\//;
 /** What pages of other sites show as a part of theirs. */

@@ -3,7 +3,7 @@ import { listening } from './charts/events';
 import { query } from './db';
 import { resumeStyles } from './house-styles';
 import { log } from './log';
-import { firstLink, sweepSessions } from './people';
+import { firstLink, sendLetters, sweepEvents, sweepSessions, tellRemarks } from './people';
 import { settings } from './settings.mjs';
 
 /** Days for which an answer to an Idempotency-Key is kept. */
@@ -29,7 +29,7 @@ export async function clearAnswers(): Promise<number> {
 }
 
 /** What is done now and then; one that fails is no hindrance to the others, and is tried again the next time. */
-const CHORES = [clearAnswers, resumeStyles, sweepSessions];
+const CHORES = [clearAnswers, resumeStyles, sweepSessions, sweepEvents, tellRemarks, sendLetters];
 
 /** Where people have accounts and nobody has one yet: says by which link the first signs up. */
 async function sayFirst(): Promise<void> {

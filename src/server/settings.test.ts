@@ -14,8 +14,8 @@ describe('settings', () => {
     expect(settingsOf({ PORT: '', ORIGIN: '' })).toMatchObject({ port: 4321, origin: undefined });
   });
   it('limit whoever asks where others can reach the server, and know a pooler by its direct address', () => {
-    expect(settingsOf({ HOST: '0.0.0.0' })).toMatchObject({ local: false, ratePerMinute: 1_200 });
-    expect(settingsOf({ HOST: '0.0.0.0', RATE_PER_MINUTE: '0' }).ratePerMinute).toBe(0);
+    expect(settingsOf({ HOST: '0.0.0.0', PEOPLE: 'on' })).toMatchObject({ local: false, ratePerMinute: 1_200 });
+    expect(settingsOf({ HOST: '0.0.0.0', PEOPLE: 'on', RATE_PER_MINUTE: '0' }).ratePerMinute).toBe(0);
     const urls = { DATABASE_URL: 'postgresql://u:p@pool:6432/d', DATABASE_LISTEN_URL: 'postgresql://u:p@db:5432/d' };
     expect(settingsOf(urls)).toMatchObject({ pooled: true, listenUrl: urls.DATABASE_LISTEN_URL });
     expect(settingsOf({ DATABASE_URL: urls.DATABASE_URL })).toMatchObject({
@@ -34,6 +34,8 @@ describe('settings', () => {
     ['LOG_LEVEL', 'loud'],
     ['METRICS_TOKEN', 'short'],
     ['PEOPLE', 'yes'],
+    ['HOST', '0.0.0.0'],
+    ['SMTP_URL', 'mail.example.org'],
   ])('name what is wrong with %s=%s', (name, value) => {
     const wrong = () => settingsOf({ [name]: value });
     expect(wrong).toThrow(WrongSetting);

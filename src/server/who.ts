@@ -103,8 +103,20 @@ export function amongPeople(): void {
     throw new ApiError(404, 'not-found', 'There is no such thing here: whoever reaches this is alone.');
 }
 
+/** Whoever signed in. @throws 404 where whoever asks is alone here, and has no account to look after */
+export function personOrNone({ person }: Who): Person {
+  if (person) return person;
+  throw new ApiError(404, 'not-found', 'There is no account to look after: whoever reaches this is alone.');
+}
+
 /** @throws 403 for all but administrators; where somebody is alone here there are none */
 export function administrator({ person }: Who): void {
   if (!person?.administrator)
     throw new ApiError(403, 'administrators-only', 'Accounts are looked after by administrators.');
+  if (settings().adminSecondFactor && !person.secondFactor)
+    throw new ApiError(
+      403,
+      'second-factor-first',
+      'Administrators need a second factor here: turn one on for your account first.',
+    );
 }

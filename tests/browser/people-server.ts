@@ -18,6 +18,8 @@ export const BOSS = somebody('Oriel Tansley');
 export interface World {
   readonly url: string;
   readonly server: Started;
+  /** How it is set beside that. */
+  readonly settings: Readonly<Record<string, string>>;
   /** Signed in as somebody, who is made where they are not there yet. */
   as(who: Somebody): Promise<APIRequestContext>;
   /** Nobody: with headers of its own, such as a key. */
@@ -58,6 +60,7 @@ export async function peopleServer(
   return {
     url,
     server,
+    settings: more,
     as: (who) => {
       const there = known.get(who.email) ?? signedIn(who);
       known.set(who.email, there);

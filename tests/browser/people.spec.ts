@@ -97,9 +97,9 @@ test('the first administrator signs up by the link that the log has, once, and h
 
 test('an administrator adds somebody, who signs in and sees only their own', async ({ page, browser, request }) => {
   broken(page);
-  await page.goto(at('/account'));
+  await page.goto(at('/people'));
   await fill(page, { 'E-mail address': BOSS.email.toUpperCase(), Password: BOSS.password }, 'Sign in');
-  await expect(page).toHaveURL(at('/account'));
+  await expect(page).toHaveURL(at('/people'));
   const people = page.getByRole('region', { name: 'People' });
   await expect(people.getByText(BOSS.email)).toBeVisible();
   for (const [label, value] of Object.entries({

@@ -54,6 +54,39 @@ const TABLE: Readonly<Record<string, Row>> = {
   'DELETE /api/sign-in': OPEN,
   'POST /api/links/{link}': row(404, 404, 404, 404, 404, 404, 404, 404, 404, 404),
   'GET /api/me': ANY,
+  'PATCH /api/me': SESSION,
+  // Refused for the password, which is not theirs.
+  'DELETE /api/me': row(401, 403, 403, 403, 403, 403, 403, 401, 403, 403),
+  'PUT /api/me/email': row(401, 403, 403, 403, 403, 403, 403, 401, 403, 403),
+  'POST /api/me/second-factor': SESSION,
+  'PUT /api/me/second-factor': SESSION,
+  'DELETE /api/me/second-factor': SESSION,
+  'GET /api/me/passkeys': SESSION,
+  'POST /api/me/passkeys': SESSION,
+  // A ticket that was never given out.
+  'PUT /api/me/passkeys': row(401, 403, 403, 403, 403, 403, 403, 401, 403, 403),
+  'DELETE /api/me/passkeys/{passkey}': row(401, 404, 404, 404, 404, 404, 403, 401, 404, 403),
+  'GET /api/me/belongings': SESSION,
+  'POST /api/sign-in/link': OPEN,
+  'PUT /api/sign-in/link': row(403, 403, 403, 403, 403, 403, 403, 403, 403, 403),
+  'POST /api/sign-in/passkey': OPEN,
+  'PUT /api/sign-in/passkey': row(403, 403, 403, 403, 403, 403, 403, 403, 403, 403),
+  // No provider is named here.
+  'GET /api/sign-in/with': row(404, 404, 404, 404, 404, 404, 404, 404, 404, 404),
+  'GET /api/sign-in/back': OPEN,
+  'POST /api/recovery': OPEN,
+  'PUT /api/recovery': row(403, 403, 403, 403, 403, 403, 403, 403, 403, 403),
+  'POST /api/confirm': row(403, 403, 403, 403, 403, 403, 403, 403, 403, 403),
+  'GET /api/oembed': OPEN,
+  'GET /published/{address}': OPEN,
+  'GET /published/{address}/picture.{form}': OPEN,
+  'GET /api/accounts/{account}': ADMIN,
+  'PATCH /api/accounts/{account}': ADMIN,
+  // To give what nobody has to somebody who is not there makes no sense to those who may.
+  'DELETE /api/accounts/{account}': ADMIN,
+  'GET /api/storage': ADMIN,
+  'GET /api/letters': ADMIN,
+  'GET /api/log': ADMIN,
   'POST /api/compose': ANY,
   'GET /api/fonts/{face}': ANY,
   'GET /api/events': ANY,
@@ -166,6 +199,7 @@ test.beforeAll(async () => {
   await share({ who: REMARKER!.email, may: 'remark' });
   const shared = await share({ who: LOOKER!.email, may: 'look' });
   const open = await share({ link: true, may: 'look' });
+  const page = await share({ page: true, may: 'look' });
   const over = await share({ link: true, may: 'look' });
   const style = await made(owner!.post('/api/house-styles', { data: { name: 'Ours', chart: id } }));
   const styleShares = `/api/house-styles/${style['id']}/shares`;
@@ -194,6 +228,7 @@ test.beforeAll(async () => {
   await inDatabase(world.url, (client) =>
     client.query("UPDATE shares SET ends_at = now() - interval '1 second' WHERE id = $1", [over['id']]),
   );
+  const { id: accountOf } = (await (await stranger!.get('/api/me')).json()) as { id: string };
   ids = {
     id: id!,
     share: shared['id']!,
@@ -204,6 +239,8 @@ test.beforeAll(async () => {
     styleShare: styleShare['id']!,
     folderShare: folderShare['id']!,
     picture: file,
+    address: (page as unknown as { with: { page: string } }).with.page.split('/')[2]!,
+    account: accountOf,
   };
   callers = {
     none: await world.with(),
@@ -234,13 +271,16 @@ function addressOf(route: string): string {
           : ids;
   const filled = path.replace(/\{(\w+)\}/g, (_, part: string) =>
     encodeURIComponent(
-      own[part] ?? { folder: 'Quay', face: 'sc-400', session: 'x', link: 'x'.repeat(43) }[part] ?? 'x',
+      own[part] ??
+        { folder: 'Quay', face: 'sc-400', session: 'x', link: 'x'.repeat(43), form: 'png', passkey: 'x' }[part] ??
+        'x',
     ),
   );
   const query: Readonly<Record<string, string>> = {
     '/api/events': `?chart=${ids['id']}`,
     '/api/column-roles': '?kind=org&heading=Name',
     '/api/people': '?q=a',
+    '/api/oembed': `?url=${encodeURIComponent(`${world.server.at}/published/${ids['address']}`)}`,
     '/api/fonts/{face}': '?letters=YQA',
     '/api/charts/{id}/bundle': '?forms=csv&plan=1',
   };
@@ -250,6 +290,15 @@ function addressOf(route: string): string {
 /** Bodies that make sense, so that what is refused is refused for who asks. */
 const BODIES: Readonly<Record<string, object>> = {
   'POST /api/accounts/first': { token: 'x'.repeat(43), ...somebody('First Again') },
+  'DELETE /api/me': { password: 'not theirs' },
+  'PUT /api/me/email': { email: 'other@saltmarsh.example', password: 'not theirs' },
+  'PUT /api/me/passkeys': { ticket: 'x'.repeat(43), name: 'x', response: {} },
+  'PUT /api/sign-in/passkey': { ticket: 'x'.repeat(43), response: {} },
+  'PUT /api/sign-in/link': { token: 'x'.repeat(43) },
+  'PUT /api/recovery': { token: 'x'.repeat(43), password: 'nine terns on a post' },
+  'POST /api/confirm': { token: 'x'.repeat(43) },
+  'PATCH /api/accounts/{account}': { administrator: false },
+  'DELETE /api/accounts/{account}': { to: 'nobody@saltmarsh.example' },
   'POST /api/compose': { kind: 'org', list: 'Ann' },
   'PUT /api/column-roles': { kind: 'org', headings: ['Name'], roles: {} },
   'POST /api/charts': { kind: 'org', title: 'New', list: 'Ann' },
@@ -275,7 +324,8 @@ async function statusOf(route: string, caller: APIRequestContext): Promise<numbe
   const data = own[route] ?? BODIES[route] ?? {};
   const answer = await caller.fetch(addressOf(route), {
     method: head ? 'HEAD' : method,
-    ...(['POST', 'PUT', 'PATCH'].includes(method) && { data }),
+    maxRedirects: 0,
+    ...((['POST', 'PUT', 'PATCH'].includes(method) || BODIES[route]) && { data }),
   });
   return answer.status();
 }

@@ -1,6 +1,7 @@
 import { escapeXml } from '../../core/xml';
 import { ApiError, endpoint, json, numberOf, textOf, wrongValue } from '../../server/http';
-import { originOf, publication } from '../../server/pictures/published';
+import { publication } from '../../server/pictures/published';
+import { originOf } from '../../server/sign-in-routes';
 
 /** In CSS pixels, where no less is asked for. */
 const SIZE = { width: 960, height: 600 };

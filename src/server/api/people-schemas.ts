@@ -10,7 +10,53 @@ const password = z.string().min(1).max(1_000);
 const ofPerson = { name, email: z.email('an e-mail address').max(254), password };
 export const personRequest = z.object(ofPerson);
 export const firstRequest = z.object({ token: z.string().min(20).max(200), ...ofPerson });
-export const signInRequest = z.object({ email: z.string().min(1).max(254), password });
+const code = z.string().min(1).max(40).describe('Of the app, or a spare one');
+export const signInRequest = z.object({
+  email: z.string().min(1).max(254),
+  password,
+  code: code.optional().describe('Where the account has a second factor'),
+});
+const token = z.string().min(20).max(200);
+export const emailRequest = z.object({ email: z.string().min(1).max(254) });
+export const tokenRequest = z.object({ token, code: code.optional() });
+export const recoverRequest = z.object({ token, password });
+export const emailChange = z.object({ email: z.email('an e-mail address').max(254), password });
+export const codeRequest = z.object({ code });
+export const meChange = z.object({
+  name: name.optional(),
+  letters: z.boolean().optional().describe('Remarks are told by e-mail, once a day'),
+});
+export const leaveRequest = z.object({
+  password: password.describe('Or the e-mail address, where there is none'),
+  to: z.string().max(254).optional().describe('E-mail address of who gets the charts; removed for good where absent'),
+});
+export const accountChange = z.object({ administrator: z.boolean() });
+export const removalRequest = z.object({ to: leaveRequest.shape.to });
+export const belongingsAnswer = z.object({
+  charts: z.number().int(),
+  shared: z.number().int().describe('Of them, those that others see'),
+  styles: z.number().int(),
+  pictures: z.number().int(),
+  remarks: z.number().int().describe('On charts of others: they stay'),
+});
+export const secondFactorAnswer = z.object({
+  secret: z.string(),
+  uri: z.string(),
+  picture: z.string().describe('The same as an SVG document, to be read by a camera'),
+});
+export const spareAnswer = z.object({ spare: z.array(z.string()).describe('Good once each; told this once') });
+/** As WebAuthn has it; checked by the package that knows it. */
+const device = z.record(z.string(), z.unknown());
+export const passkeyOptions = z.object({ options: device, ticket: z.string() });
+export const passkeyAnswer = z.object({ ticket: token, response: device });
+export const passkeyRequest = z.object({ ticket: token, name, response: device });
+export const passkeysAnswer = z.object({
+  passkeys: z.array(z.object({ id: z.string(), name: z.string(), madeAt: z.string(), usedAt: z.string().nullable() })),
+});
+export const confirmedAnswer = z.object({ email: z.string() });
+export const storageAnswer = z.record(z.string(), z.number());
+export const lettersAnswer = z.object({ letters: z.array(z.looseObject({ to: z.string(), subject: z.string() })) });
+export const logAnswer = z.object({ events: z.array(z.looseObject({ at: z.string(), what: z.string() })) });
 export const passwordRequest = z.object({ now: password, next: password });
 export const accountsAnswer = z.object({
   accounts: z.array(
@@ -31,6 +77,7 @@ export const meAnswer = z.object({
   name: z.string().optional(),
   email: z.string().optional(),
   administrator: z.boolean().optional(),
+  secondFactor: z.boolean().optional(),
 });
 export const sessionsAnswer = z.object({
   sessions: z.array(

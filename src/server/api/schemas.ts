@@ -375,8 +375,8 @@ export const changedAnswer = problemAnswer.extend({
         client: z.string().nullable(),
         key: z.string().nullable(),
         base: z.number().int().nullable().describe('The revision it was made on'),
-        of: z.string().describe('The account that did it'),
-        by: z.string().describe('Its name'),
+        of: z.string().nullable().describe('The account that did it; null where it is gone'),
+        by: z.string().nullable().describe('Its name'),
       }),
     )
     .describe('The changes since your base, where they are few; else none'),

@@ -23,8 +23,8 @@ export interface LoggedChange {
   /** The revision they had seen. */
   readonly base: number | null;
   /** Who did it: their account and name. */
-  readonly of: string;
-  readonly by: string;
+  readonly of: string | null;
+  readonly by: string | null;
 }
 
 export interface SentChange {

@@ -49,6 +49,8 @@ const isStill = ({ person, key }: Who): Promise<boolean> =>
     return key ? keyLives(key.id) : true;
   });
 
+/** So long after its end a link is asked of again: the clocks of two machines are never quite the same. */
+const SLACK_MS = 100;
 /** Longest time that timers take, in milliseconds. */
 const LONGEST_MS = 2_147_483_647;
 
@@ -107,6 +109,15 @@ async function follow(who: Who, chart: string, { event, end, left }: Line): Prom
   const over = new AbortController();
   left.addEventListener('abort', () => over.abort());
   let head: ChartHead | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  /** A link by which the chart is seen ends at its time, which may be another by now. */
+  const lookAtEnd = async () => {
+    const ends = await linkEnd(who);
+    clearTimeout(timer);
+    if (ends === undefined || over.signal.aborted) return;
+    const wait = Math.min(Math.max(0, ends - Date.now()) + SLACK_MS, LONGEST_MS);
+    timer = setTimeout(() => void inNameOf(who, askAgain).catch(end), wait);
+  };
   const take = () => {
     over.abort();
     event(chart, { gone: true });
@@ -118,8 +129,9 @@ async function follow(who: Who, chart: string, { event, end, left }: Line): Prom
       if (error instanceof ApiError && error.status === 404) return undefined;
       throw error;
     });
-    if (!head) take();
-    else if (head.may !== before) event(chart, { revision: head.revision, may: head.may });
+    if (!head) return take();
+    await lookAtEnd();
+    if (head.may !== before) event(chart, { revision: head.revision, may: head.may });
     else event(chart, { revision: head.revision });
   };
   const tell = (news: Heard) => {
@@ -135,11 +147,6 @@ async function follow(who: Who, chart: string, { event, end, left }: Line): Prom
   head = await chartFor(who, chart);
   event(chart, { revision: head.revision });
   for (const here of hereNow(chart)) event(chart, { here });
-  const ends = await linkEnd(who);
-  if (ends === undefined) return;
-  const timer = setTimeout(
-    () => void inNameOf(who, askAgain).catch(end),
-    Math.min(Math.max(0, ends - Date.now()) + 50, LONGEST_MS),
-  );
   over.signal.addEventListener('abort', () => clearTimeout(timer));
+  await lookAtEnd();
 }

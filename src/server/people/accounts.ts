@@ -2,6 +2,7 @@
 import { query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
 import { failed, mayTry, succeeded } from './attempts';
+import { note } from './events';
 import { hashed, matches, weakness } from './passwords';
 import { endSessions, type Person } from './sessions';
 import { newToken, tokenHash } from './tokens';
@@ -12,7 +13,8 @@ export interface NewPerson {
   readonly password: string;
 }
 
-async function checkedHash({ name, email, password }: NewPerson): Promise<string> {
+/** @throws 422 for a weak one */
+export async function checkedHash({ name, email, password }: NewPerson): Promise<string> {
   const weak = weakness(password, [name, email, email.split('@')[0]!]);
   if (weak) throw wrongValue('password', weak);
   return hashed(password);
@@ -82,6 +84,7 @@ export async function makeAccount(person: NewPerson): Promise<string> {
     [person.name, person.email, password],
   );
   if (!made) throw new ApiError(409, 'email-taken', 'Somebody has an account with this e-mail address.');
+  await note('account-made', made.id);
   return made.id;
 }
 
@@ -106,6 +109,7 @@ export async function changePassword(
   const password = await checkedHash({ name, email, password: next });
   await query('UPDATE accounts SET password = $2 WHERE id = $1', [account, password]);
   await succeeded(attempt);
+  await note('password-changed', account);
   await endSessions(account, session);
 }
 

@@ -3,6 +3,7 @@ import { told } from '../charts/told';
 import { query, transaction } from '../db';
 import { ApiError } from '../http/problem';
 import { newId } from '../ids';
+import { note } from './events';
 
 export interface Group {
   readonly id: string;
@@ -57,6 +58,7 @@ export async function changeGroup(
     ]);
     for (const { account } of before.rows) await told({ account });
   });
+  await note('group-changed', null, name ?? id);
 }
 
 export async function removeGroup(id: string): Promise<void> {

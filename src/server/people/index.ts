@@ -1,8 +1,29 @@
-export { accountBy, changePassword, firstLink, listAccounts, makeAccount, makeFirst } from './accounts';
+export {
+  accountBy,
+  changePassword,
+  firstLink,
+  listAccounts,
+  makeAccount,
+  makeFirst,
+} from './accounts';
 export { failed, mayTry, succeeded } from './attempts';
+export { tellRemarks } from './digest';
+export { lastEvents, note, sweepEvents } from './events';
 export { changeGroup, findPeople, type Group, listGroups, makeGroup, removeGroup } from './groups';
 export { endKey, type Key, type KeyCard, keyLives, keyOf, keysOf, makeKey, SCOPES, type Scope } from './keys';
+export { belongingsOf, removeAccount, setAdministrator, storage } from './leaving';
+export { lastLetters, sendLetters } from './letters';
+export {
+  addPasskey,
+  enterByPasskey,
+  passkeyChallenge,
+  passkeyOptions,
+  passkeysOf,
+  removePasskey,
+} from './passkeys';
 export { hashed, matches, PASSWORD, weakness } from './passwords';
+export { beginWithProvider, enterWithProvider } from './provider';
+export { beginSecondFactor, confirmSecondFactor, endSecondFactor } from './second-factor';
 export {
   beginSession,
   cookieOf,
@@ -16,3 +37,13 @@ export {
   tokenIn,
 } from './sessions';
 export { newToken, tokenHash } from './tokens';
+export {
+  type Asker,
+  askEmail,
+  askRecovery,
+  askSignInLink,
+  confirmEmail,
+  enterByLink,
+  enterByPassword,
+  recover,
+} from './ways-in';

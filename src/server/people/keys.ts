@@ -2,6 +2,7 @@
 import { told } from '../charts/told';
 import { query } from '../db';
 import { newId } from '../ids';
+import { note } from './events';
 import { newToken, tokenHash } from './tokens';
 
 export const SCOPES = ['read', 'write', 'share'] as const;
@@ -51,6 +52,7 @@ export async function makeKey(account: string, { name, scope, charts }: NewKey):
     scope,
     charts ?? null,
   ]);
+  await note('key-made', account, `${name} (${scope})`);
   return { id, key };
 }
 
@@ -73,6 +75,7 @@ export const keysOf = (account: string): Promise<KeyCard[]> =>
 /** @returns whether there was such a one */
 export async function endKey(account: string, id: string): Promise<boolean> {
   const ended = await query('DELETE FROM keys WHERE account = $1 AND id = $2 RETURNING id', [account, id]);
+  if (ended.length > 0) await note('key-ended', account);
   await told({ account });
   return ended.length > 0;
 }

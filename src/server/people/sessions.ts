@@ -21,6 +21,8 @@ export interface Person {
   readonly name: string;
   readonly email: string;
   readonly administrator: boolean;
+  /** They have a second factor, or a passkey, which is one by itself. */
+  readonly secondFactor: boolean;
   /** Names the session in lists. */
   readonly session: string;
 }
@@ -60,6 +62,7 @@ export async function beginSession(account: string, agent: string): Promise<stri
 export async function personOf(token: string): Promise<Person | undefined> {
   const [row] = await query<Person & { stale: boolean }>(
     `SELECT s.account, s.id AS session, a.name, a.email, a.administrator,
+            a.totp IS NOT NULL OR EXISTS (SELECT FROM passkeys p WHERE p.account = a.id) AS "secondFactor",
             s.used_at < now() - interval '${USED_MINUTES} minutes' AS stale
        FROM sessions s JOIN accounts a ON a.id = s.account
       WHERE s.token = $1 AND ${LIVING}`,

@@ -10,7 +10,7 @@ import { getChart } from '../charts';
 import { type Asked, wrongValue } from '../http';
 import { published } from '../links';
 import { kindFor } from '../lists';
-import { settings } from '../settings.mjs';
+import { originOf } from '../sign-in-routes';
 import type { Who } from '../who';
 import { pictureAsked, tagOf } from './asked';
 import { fonts } from './fonts';
@@ -54,10 +54,6 @@ export async function publication(address: string, asking: Who): Promise<Publica
   const who: Who = { account: '', caller: asking.caller, request: asking.request, links: [id] };
   return { head: await chartFor(who, chart), chart, listed, who };
 }
-
-/** Under which name browsers reach this server. */
-export const originOf = ({ request, url }: Pick<Asked, 'request' | 'url'>): string =>
-  settings().origin ?? `http://${request.headers.get('host') ?? url.host}`;
 
 /** The branch that a page shows. */
 export const branchOf = ({ url }: Pick<Asked, 'url'>): string | undefined =>

@@ -1,28 +1,26 @@
-/** One's own account: where one is signed in, another password; for administrators the people here. */
+/** One's own account: ways in, where one is signed in, keys, letters, what is one's own, and leaving. */
 import { useEffect, useState } from 'react';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
-import { Button } from '../shared/controls';
+import { Button, Tick } from '../shared/controls';
 import { Form, problemOf } from './Form';
+import { Keys, Passkeys, SecondFactor } from './Secrets';
+import { Section } from './Section';
+import { useList } from './useList';
 import { words } from './words';
 
 export interface Me {
   readonly name: string;
   readonly email: string;
   readonly administrator: boolean;
+  readonly secondFactor: boolean;
+  readonly letters: boolean;
 }
 interface Session {
   readonly id: string;
   readonly usedAt: string;
   readonly agent: string;
   readonly current: boolean;
-}
-interface Somebody {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly administrator: boolean;
-  readonly charts: number;
 }
 
 export async function signOut(): Promise<void> {
@@ -33,20 +31,9 @@ export async function signOut(): Promise<void> {
 const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 function Sessions() {
-  const [sessions, setSessions] = useState<readonly Session[]>([]);
-  const load = async () => {
-    const answer = await call<{ sessions: Session[] }>('GET', '/api/sessions');
-    if (answer.ok) setSessions(answer.value.sessions);
-  };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once
-  useEffect(() => void load(), []);
-  const end = async (address: string) => {
-    await call('DELETE', address);
-    await load();
-  };
+  const { all: sessions, act } = useList<Session>('/api/sessions', 'sessions');
   return (
-    <section aria-label={words.sessions}>
-      <h2 className="pb-2 text-lg">{words.sessions}</h2>
+    <Section title={words.sessions}>
       <ul className="flex flex-col gap-2">
         {sessions.map(({ id, agent, usedAt, current }) => (
           <li key={id} className="flex items-center gap-3 rounded border border-rule bg-sheet px-3 py-2">
@@ -54,71 +41,98 @@ function Sessions() {
               <span className="block truncate">{current ? words.here : agent || '?'}</span>
               <span className="text-[13px] text-quiet">{words.lastUsed(when(usedAt))}</span>
             </span>
-            {!current && <Button onClick={() => void end(`/api/sessions/${id}`)}>{words.end}</Button>}
+            {!current && <Button onClick={() => void act('DELETE', `/api/sessions/${id}`)}>{words.end}</Button>}
           </li>
         ))}
       </ul>
       {sessions.length > 1 && (
-        <Button className="mt-2" onClick={() => void end('/api/sessions')}>
+        <Button className="self-start" onClick={() => void act('DELETE', '/api/sessions')}>
           {words.endAll}
         </Button>
       )}
-    </section>
+    </Section>
   );
 }
 
-function People() {
-  const [people, setPeople] = useState<readonly Somebody[]>([]);
+/** A form whose success is said under it. */
+function Said({
+  title,
+  about,
+  said: saying,
+  ...form
+}: { title: string; said: (values: Readonly<Record<string, string>>) => string } & Omit<
+  Parameters<typeof Form>[0],
+  'onSend'
+> & { send: (values: Readonly<Record<string, string>>) => ReturnType<typeof call> }) {
   const [said, setSaid] = useState('');
-  const load = async () => {
-    const answer = await call<{ accounts: Somebody[] }>('GET', '/api/accounts');
-    if (answer.ok) setPeople(answer.value.accounts);
-  };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once
-  useEffect(() => void load(), []);
+  const { send, ...rest } = form;
   return (
-    <section aria-label={words.people} className="flex flex-col gap-3">
-      <h2 className="text-lg">{words.people}</h2>
-      <p className="text-[13px] text-quiet">{words.peopleAbout}</p>
-      <ul className="flex flex-col gap-1">
-        {people.map(({ id, name, email, administrator, charts }) => (
-          <li key={id} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5">
-            <b dir="auto">{name}</b>
-            <span className="text-quiet">{email}</span>
-            <span className="ml-auto text-[13px] text-quiet">
-              {[...(administrator ? [words.administrator] : []), words.charts(charts)].join(' · ')}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {people.length === 1 && <p className="text-quiet">{words.none}</p>}
-      <h3 className="pt-2 font-semibold">{words.add}</h3>
+    <Section title={title}>
       <Form
-        fields={[
-          { name: 'name', label: words.name, fill: 'off' },
-          { name: 'email', label: words.email, type: 'email', fill: 'off' },
-          { name: 'password', label: words.password, type: 'password', fill: 'new-password' },
-        ]}
-        button={words.add}
+        {...rest}
+        about={about}
         onSend={async (values) => {
-          const answer = await call('POST', '/api/accounts', values);
-          setSaid(answer.ok ? words.added(values['name'] ?? '') : '');
-          if (answer.ok) await load();
+          const answer = await send(values);
+          setSaid(answer.ok ? saying(values) : '');
           return problemOf(answer);
         }}
       />
       <p role="status">{said}</p>
-    </section>
+    </Section>
+  );
+}
+
+function Yours() {
+  const [has, setHas] = useState<{ charts: number; shared: number; remarks: number } | null>(null);
+  const [leaving, setLeaving] = useState(false);
+  useEffect(() => {
+    void call<{ charts: number; shared: number; remarks: number }>('GET', '/api/me/belongings').then(
+      (answer) => answer.ok && setHas(answer.value),
+    );
+  }, []);
+  return (
+    <Section title={words.yours}>
+      <a className="self-start underline" download href="/api/me/belongings?export=1">
+        {words.yoursExport}
+      </a>
+      {!leaving && (
+        <Button className="self-start" onClick={() => setLeaving(true)}>
+          {words.leave}
+        </Button>
+      )}
+      {leaving && has && (
+        <>
+          <p>{words.leaveSays(has.charts, has.shared, has.remarks)}</p>
+          <Form
+            fields={[
+              { name: 'to', label: words.leaveTo, fill: 'off', optional: true },
+              { name: 'password', label: words.leavePassword, type: 'password', fill: 'current-password' },
+            ]}
+            button={words.leave}
+            onSend={async ({ to = '', password = '' }) => {
+              const answer = await call('DELETE', '/api/me', { password, ...(to.trim() !== '' && { to: to.trim() }) });
+              if (answer.ok) location.assign('/sign-in');
+              return problemOf(answer);
+            }}
+          />
+        </>
+      )}
+    </Section>
   );
 }
 
 export function Account({ me }: { me: Me }) {
-  const [said, setSaid] = useState('');
+  const [letters, setLetters] = useState(me.letters);
   return (
     <div className="mx-auto w-[960px] max-w-[94vw] pb-16">
       <header className="flex h-14 items-center gap-4">
         <Brand />
-        <Button className="ml-auto" onClick={() => void signOut()}>
+        {me.administrator && (
+          <a className="ml-auto text-[13px] underline" href="/people">
+            {words.adminPage}
+          </a>
+        )}
+        <Button className={me.administrator ? '' : 'ml-auto'} onClick={() => void signOut()}>
           {words.signOut}
         </Button>
       </header>
@@ -128,27 +142,43 @@ export function Account({ me }: { me: Me }) {
             <h1 className="text-2xl">{words.account}</h1>
             <p dir="auto">{me.name}</p>
             <p className="text-quiet">{me.email}</p>
-          </div>
-          <Sessions />
-          <section aria-label={words.change}>
-            <h2 className="pb-2 text-lg">{words.change}</h2>
-            <Form
-              fields={[
-                { name: 'now', label: words.now, type: 'password', fill: 'current-password' },
-                { name: 'next', label: words.next, type: 'password', fill: 'new-password' },
-              ]}
-              button={words.change}
-              about={words.nextAbout}
-              onSend={async (values) => {
-                const answer = await call('PUT', '/api/me/password', values);
-                setSaid(answer.ok ? words.changed : '');
-                return problemOf(answer);
+            <Tick
+              label={words.letters}
+              value={letters}
+              onChange={async (next) => {
+                if ((await call('PATCH', '/api/me', { letters: next })).ok) setLetters(next);
               }}
             />
-            <p role="status">{said}</p>
-          </section>
+          </div>
+          <Sessions />
+          <Said
+            title={words.change}
+            said={() => words.changed}
+            fields={[
+              { name: 'now', label: words.now, type: 'password', fill: 'current-password' },
+              { name: 'next', label: words.next, type: 'password', fill: 'new-password' },
+            ]}
+            button={words.change}
+            about={words.nextAbout}
+            send={(values) => call('PUT', '/api/me/password', values)}
+          />
+          <Said
+            title={words.emailChange}
+            said={({ email = '' }) => words.emailAsked(email)}
+            fields={[
+              { name: 'email', label: words.email, type: 'email', fill: 'email' },
+              { name: 'password', label: words.leavePassword, type: 'password', fill: 'current-password' },
+            ]}
+            button={words.emailChange}
+            send={(values) => call('PUT', '/api/me/email', values)}
+          />
         </div>
-        {me.administrator && <People />}
+        <div className="flex flex-col gap-8">
+          <SecondFactor on={me.secondFactor} />
+          <Passkeys />
+          <Keys />
+          <Yours />
+        </div>
       </main>
     </div>
   );

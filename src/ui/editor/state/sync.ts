@@ -43,8 +43,8 @@ interface Logged extends Entry {
   readonly key: string | null;
   /** The revision that whoever did it had seen; their account and name. */
   readonly base?: number | null;
-  readonly of?: string;
-  readonly by?: string;
+  readonly of?: string | null;
+  readonly by?: string | null;
 }
 interface Pending extends Unsent {
   /** The revision that was seen when it was made. */
@@ -107,15 +107,17 @@ export function startSync(
   let own: { readonly revision: number; readonly change: Change }[] = [];
 
   /** Whoever wrote to a field that somebody else wrote to at the same moment is told; the last one's words stand. */
-  function sayClash({ change, base, by = '' }: Logged) {
+  function sayClash({ change, base, by }: Logged) {
     for (const waiting of pending) {
       const [clash] = clashes(change, waiting.entry.change);
-      if (clash) return tellClash(clash, words.wroteToo(by, clash.theirs ?? '', clash.mine ?? ''), words.takeTheirs);
+      if (clash)
+        return tellClash(clash, words.wroteToo(by ?? '', clash.theirs ?? '', clash.mine ?? ''), words.takeTheirs);
     }
     const unseen = own.filter(({ revision }) => base != null && revision > base);
     for (const { change: mine } of unseen.reverse()) {
       const [clash] = clashes(change, mine);
-      if (clash) return tellClash(clash, words.wroteOver(by, clash.theirs ?? '', clash.mine ?? ''), words.takeMine);
+      if (clash)
+        return tellClash(clash, words.wroteOver(by ?? '', clash.theirs ?? '', clash.mine ?? ''), words.takeMine);
     }
   }
   function tellClash({ item, field, theirs, mine }: Clash, text: string, label: string) {

@@ -1,0 +1,28 @@
+import { toString as qrCode } from 'qrcode';
+import { schemas } from '../../../server/api';
+import { endpoint, json, readJson } from '../../../server/http';
+import { beginSecondFactor, confirmSecondFactor, endSecondFactor } from '../../../server/people';
+import { done } from '../../../server/sign-in-routes';
+import { personOrNone } from '../../../server/who';
+
+/** A second factor by app: begun, confirmed by a code, ended by one. */
+export const ALL = endpoint(
+  {
+    POST: async (_, who) => {
+      const begun = await beginSecondFactor(personOrNone(who));
+      return json({ ...begun, picture: await qrCode(begun.uri, { type: 'svg', margin: 1 }) });
+    },
+    PUT: async ({ request }, who) => {
+      const person = personOrNone(who);
+      const { body } = await readJson(request, schemas.codeRequest);
+      return json({ spare: await confirmSecondFactor(person, body.code) });
+    },
+    DELETE: async ({ request }, who) => {
+      const person = personOrNone(who);
+      const { body } = await readJson(request, schemas.codeRequest);
+      await endSecondFactor(person, body.code);
+      return done();
+    },
+  },
+  'people',
+);
