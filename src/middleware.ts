@@ -4,6 +4,7 @@ import { beginChores } from './server/chores';
 import { doorProblem, isSecure } from './server/doors';
 import { problemResponse } from './server/http';
 import { tellFigures } from './server/jobs';
+import { cookieOf, tokenIn } from './server/people';
 import { settings } from './server/settings.mjs';
 import { personAsking, whoAsks } from './server/who';
 
@@ -32,6 +33,10 @@ export const onRequest = defineMiddleware(async ({ request, locals, routePattern
   const embedded = EMBEDDED.test(url.pathname);
   if (settings().people && !embedded && response.headers.get('content-type')?.startsWith('text/html'))
     response.headers.set('cache-control', 'no-store');
+  // It is asked for once in a request, so that nothing is looked up here.
+  const person = settings().people && (await locals.person?.catch(() => undefined));
+  if (person && person.renewed && !response.headers.has('set-cookie'))
+    response.headers.append('set-cookie', cookieOf(tokenIn(request.headers.get('cookie'))));
   response.headers.set('x-content-type-options', 'nosniff');
   if (!embedded) response.headers.set('x-frame-options', 'DENY');
   response.headers.set('referrer-policy', 'same-origin');

@@ -159,6 +159,8 @@ export interface Scene {
   readonly clip?: Box;
   /** Marks on the page over all else, in points. */
   readonly over?: readonly Mark[];
+  /** Remarks on the page, where they are asked for: a file that has notes of its own says them there too. */
+  readonly remarked?: readonly (Box & { readonly name: string; readonly text: string })[];
   /** Free text, by where it stands on the page; drawn among the page's own words. */
   readonly notes: readonly { readonly id: string; readonly text: string; readonly box: Box }[];
   /** Named areas that items can be dropped into, in the picture's own units. */

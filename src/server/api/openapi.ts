@@ -381,6 +381,7 @@ function document() {
           inQuery('downTo', 'Only the tiers down to this one, from 1', 'integer'),
           inQuery('items', 'Only these items as they stand, and the lines between them; ids with commas between them'),
           inQuery('page', 'One page of a wall or a booklet, from 1; a PDF has them all', 'integer'),
+          inQuery('remarks', '1: open remarks are numbered on it and listed; in a PDF as notes of the file too'),
           inQuery('save', '1: to be saved as a file'),
         ],
         get: {

@@ -25,6 +25,8 @@ export interface Person {
   readonly secondFactor: boolean;
   /** Names the session in lists. */
   readonly session: string;
+  /** It was not used for a while: its cookie is given anew, so that it lasts from now on. */
+  readonly renewed: boolean;
 }
 
 /** What a browser sent as our cookie; undefined where it sent none. */
@@ -60,7 +62,7 @@ export async function beginSession(account: string, agent: string): Promise<stri
 
 /** Who a token is of; undefined where its session ended, or never was. */
 export async function personOf(token: string): Promise<Person | undefined> {
-  const [row] = await query<Person & { stale: boolean }>(
+  const [row] = await query<Omit<Person, 'renewed'> & { stale: boolean }>(
     `SELECT s.account, s.id AS session, a.name, a.email, a.administrator,
             a.totp IS NOT NULL OR EXISTS (SELECT FROM passkeys p WHERE p.account = a.id) AS "secondFactor",
             s.used_at < now() - interval '${USED_MINUTES} minutes' AS stale
@@ -71,7 +73,7 @@ export async function personOf(token: string): Promise<Person | undefined> {
   if (!row) return undefined;
   const { stale, ...person } = row;
   if (stale) await query('UPDATE sessions SET used_at = now() WHERE token = $1', [tokenHash(token)]);
-  return person;
+  return { ...person, renewed: stale };
 }
 
 export interface Session {

@@ -32,6 +32,8 @@ export interface PictureAsked {
   readonly steps?: RevealBy | undefined;
   /** How it stands in a document. */
   readonly text?: DocumentAsked | undefined;
+  /** Open remarks are numbered on it, and listed. */
+  readonly remarks?: boolean | undefined;
   readonly save: boolean;
   readonly outlined: boolean;
   /** Its fonts are only named: for programs that have them. */
@@ -147,6 +149,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     type === pictureTypes.pdf || type === pictureTypes.pptx ? stepsAsked(searchParams.get('steps')) : undefined;
   const text = type === pictureTypes.docx ? textAsked(searchParams) : undefined;
   const items = itemsAsked(searchParams.get('items'));
+  const remarks = searchParams.get('remarks') === '1' && !items && !steps && type !== 'application/json';
   const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
   return {
     type,
@@ -155,6 +158,7 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     branch,
     downTo,
     ...(items && { items }),
+    ...(remarks && { remarks }),
     save,
     outlined,
     ...(fontless && { fontless }),
@@ -162,7 +166,16 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
     ...(slide && { slide }),
     ...(text && { text }),
     ...(steps && { steps }),
-    plain: svg && !items && !outlined && !fontless && !save && page === null && branch === null && downTo === null,
+    plain:
+      svg &&
+      !items &&
+      !remarks &&
+      !outlined &&
+      !fontless &&
+      !save &&
+      page === null &&
+      branch === null &&
+      downTo === null,
   };
 }
 

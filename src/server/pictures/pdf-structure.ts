@@ -39,6 +39,12 @@ export class Structure {
     this.links.push(link);
     return link;
   }
+  /** An element for a note on the page (14.8.4.4.1): its annotation belongs to it. */
+  note(): Element {
+    const note = this.doc.struct('Annot');
+    this.words.push(note);
+    return note;
+  }
   private drawnLinks(): Element[] {
     const links = this.links;
     this.links = [];

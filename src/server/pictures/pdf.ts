@@ -9,16 +9,16 @@ import { bookmark, Structure } from './pdf-structure';
 
 /**
  * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets; tagged, with bookmarks.
- * @param at the date it carries; given so that the same chart can give the same file
+ * @param made the date it carries; given so that the same chart can give the same file
  * @param packed the chart, attached
  * @param archived said to be fit for archives (ISO 19005-3, level B): not where it is to be filled in
  */
 export function scenesPdf(
   scenes: readonly Scene[],
   files: PictureFiles = new Map(),
-  at = new Date(),
+  made = new Date(),
   packed?: string,
-  archived = true,
+  archived = scenes.every(({ remarked }) => remarked === undefined),
 ): Promise<Buffer> {
   const [first] = scenes;
   const doc = new PDFDocument({
@@ -35,7 +35,7 @@ export function scenesPdf(
       Subject: first?.description ?? '',
       Creator: 'Dendrotax',
       Producer: 'Dendrotax',
-      CreationDate: at,
+      CreationDate: made,
     },
   });
   const chunks: Buffer[] = [];
@@ -65,6 +65,7 @@ export function scenesPdf(
     structure.page(scene, onPage);
     if (clip) doc.restore();
     structure.marks(scene.over ?? [], at(0, 0, 1));
+    for (const remark of scene.remarked ?? []) note(doc, structure, remark, made);
     structure.endPage(scene);
     bookmark(doc, scene, scenes.length === 1);
   }
@@ -73,8 +74,8 @@ export function scenesPdf(
     doc.file(Buffer.from(packed), {
       name: ATTACHED,
       type: 'application/json',
-      creationDate: at,
-      modifiedDate: at,
+      creationDate: made,
+      modifiedDate: made,
       ...SOURCE,
     });
   doc.end();
@@ -108,6 +109,27 @@ const ACCESSIBLE = `
 <rdf:Description rdf:about="" xmlns:pdfuaid="http://www.aiim.org/pdfua/ns/id/"><pdfuaid:part>1</pdfuaid:part></rdf:Description>
 <rdf:Description rdf:about="" xmlns:pdfaExtension="http://www.aiim.org/pdfa/ns/extension/" xmlns:pdfaSchema="http://www.aiim.org/pdfa/ns/schema#" xmlns:pdfaProperty="http://www.aiim.org/pdfa/ns/property#"><pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType="Resource"><pdfaSchema:schema>PDF/UA identification</pdfaSchema:schema><pdfaSchema:namespaceURI>http://www.aiim.org/pdfua/ns/id/</pdfaSchema:namespaceURI><pdfaSchema:prefix>pdfuaid</pdfaSchema:prefix><pdfaSchema:property><rdf:Seq><rdf:li rdf:parseType="Resource"><pdfaProperty:name>part</pdfaProperty:name><pdfaProperty:valueType>Integer</pdfaProperty:valueType><pdfaProperty:category>internal</pdfaProperty:category><pdfaProperty:description>Part of ISO 14289 that is followed</pdfaProperty:description></rdf:li></rdf:Seq></pdfaSchema:property></rdf:li></rdf:Bag></pdfaExtension:schemas></rdf:Description>
 `;
+
+/** A remark as a note of the file itself (ISO 32000-1, 12.5.6.4): shown, listed and answered by programs that read it. */
+function note(
+  doc: PDFKit.PDFDocument,
+  structure: Structure,
+  { x, y, width, height, name, text }: NonNullable<Scene['remarked']>[number],
+  at: Date,
+): void {
+  const options: object = {
+    Subtype: 'Text',
+    Name: 'Comment',
+    // The library takes plain strings for names.
+    Contents: new String(text),
+    T: new String(name),
+    M: at,
+    // The number on the page is seen; the note itself is opened from there, and is not printed.
+    F: 24,
+    structParent: structure.note(),
+  };
+  doc.annotate(x, y, width, height, options as PDFKit.Mixins.AnnotationOption);
+}
 
 /** A link in the structure, said by where it leads. The library takes plain strings for names, and its types know none of this. */
 const linkOf = (structure: Structure, href: string): object => ({

@@ -8,7 +8,7 @@ import { followChart } from '../editor/state/follow';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { composeShown, newestOnly } from '../shared/composer';
-import { Button } from '../shared/controls';
+import { Button, Tick } from '../shared/controls';
 import { RemarksPanel } from '../together/RemarksPanel';
 import { beginTogether, hearTogether, openRemarks, sayWhere, type TogetherNews, useTogether } from '../together/state';
 import { WhoIsHere } from '../together/WhoIsHere';
@@ -71,6 +71,7 @@ export function Look({
   const count = useTogether((state) => state.remarks?.filter(({ settled }) => settled === null).length ?? 0);
   const [item, setItem] = useState<string | null>(null);
   const [edge, setEdge] = useState<string | null>(null);
+  const [withRemarks, setWithRemarks] = useState(false);
   // Whoever may edit from now on is given the editor.
   useEffect(() => {
     if (atLeast(may, 'edit') && !atLeast(first, 'edit')) location.reload();
@@ -117,28 +118,31 @@ export function Look({
           <summary className="inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] hover:border-plum">
             {words.save}
           </summary>
-          <ul className="absolute right-0 z-30 mt-1 min-w-40 rounded border border-rule bg-sheet p-1 text-[13px] shadow-md">
-            {Object.entries(words.forms).map(([form, name]) => (
-              <li key={form}>
+          <div className="absolute right-0 z-30 mt-1 w-64 rounded border border-rule bg-sheet p-1 text-[13px] shadow-md">
+            {count > 0 && <Tick label={togetherWords.inFiles} value={withRemarks} onChange={setWithRemarks} />}
+            <ul>
+              {Object.entries(words.forms).map(([form, name]) => (
+                <li key={form}>
+                  <a
+                    className="block px-2 py-1 hover:bg-tint"
+                    download
+                    href={`/api/charts/${id}/picture?as=${form}&save=1&data=none${withRemarks ? '&remarks=1' : ''}`}
+                  >
+                    {name}
+                  </a>
+                </li>
+              ))}
+              <li>
                 <a
                   className="block px-2 py-1 hover:bg-tint"
                   download
-                  href={`/api/charts/${id}/picture?as=${form}&save=1&data=none`}
+                  href={`/api/charts/${id}/list?as=xlsx&save=1&data=none`}
                 >
-                  {name}
+                  {words.listAs}
                 </a>
               </li>
-            ))}
-            <li>
-              <a
-                className="block px-2 py-1 hover:bg-tint"
-                download
-                href={`/api/charts/${id}/list?as=xlsx&save=1&data=none`}
-              >
-                {words.listAs}
-              </a>
-            </li>
-          </ul>
+            </ul>
+          </div>
         </details>
       </header>
       <div className="flex min-h-0 flex-1 max-[760px]:flex-col">

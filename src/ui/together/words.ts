@@ -35,6 +35,7 @@ export const words = {
   region: (names: string) => `what is in ${names}`,
   outside: 'what is in no set',
   somewhere: 'something that is gone',
+  inFiles: 'With open remarks: numbered on the picture, and listed',
   here: 'Who is here',
   at: (name: string, item: string) => `${name}, at ${item}`,
   more: (count: number) => `and ${count} more`,

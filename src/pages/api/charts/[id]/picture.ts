@@ -13,7 +13,7 @@ export const ALL = endpoint({
     const id = paramOf(context, 'id');
     const head = await getHead(who, id);
     const tag = tagOf(asked, head);
-    if (isNamed(tag, context.request.headers.get('if-none-match')))
+    if (!asked.remarks && isNamed(tag, context.request.headers.get('if-none-match')))
       return new Response(null, { status: 304, headers: { etag: tag, 'cache-control': 'private, no-cache' } });
     const key = plainKey(id, head);
     const kept = asked.plain ? keptPicture(key) : undefined;

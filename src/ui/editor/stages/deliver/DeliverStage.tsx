@@ -5,6 +5,8 @@ import { listFormats, XLSX } from '../../../../core/list-formats';
 import type { RevealBy } from '../../../../core/reveal';
 import { Button, Choices, Select } from '../../../shared/controls';
 import { kindFor } from '../../../shared/fields';
+import { useTogether } from '../../../together/state';
+import { words as togetherWords } from '../../../together/words';
 import {
   COPYING,
   type Copying,
@@ -61,10 +63,13 @@ export function DeliverStage() {
   const cut = { clear, cropped };
 
   const [part, setPart] = useState<Part>({});
+  const [remarks, setRemarks] = useState(false);
+  const remarked = useTogether((state) => state.remarks?.some(({ settled }) => settled === null) ?? false);
   /** The address of a file as the choices for all files have it; lists are of the whole chart. */
   const asked = (address: string) => {
     const own = address.startsWith('picture') ? ofPart(address, part) : address;
-    return bare ? withoutChart(own) : own;
+    const told = remarks && address.startsWith('picture') ? `${own}&remarks=1` : own;
+    return bare ? withoutChart(told) : told;
   };
 
   const work = async (name: string, doing: Promise<void>) => {
@@ -118,6 +123,7 @@ export function DeliverStage() {
         />
       </div>
       <PartChoice part={part} onPart={setPart} />
+      {remarked && <Tick label={togetherWords.inFiles} checked={remarks} onTick={setRemarks} />}
       <DragOut address={asked(fileAddress.dots('png', dpi, cut))} />
       {row(words.deliver.pdf, words.deliver.pdfAbout, fileAddress.pdf())}
       {row(words.deliver.pptx, words.deliver.pptxAbout, fileAddress.pptx(slides, stepped ? by : undefined))}
