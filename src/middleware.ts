@@ -34,8 +34,8 @@ export const onRequest = defineMiddleware(async ({ request, locals, routePattern
   if (settings().people && !embedded && response.headers.get('content-type')?.startsWith('text/html'))
     response.headers.set('cache-control', 'no-store');
   // It is asked for once in a request, so that nothing is looked up here.
-  const person = settings().people && (await locals.person?.catch(() => undefined));
-  if (person && person.renewed && !response.headers.has('set-cookie'))
+  const person = settings().people ? await locals.person?.catch(() => undefined) : undefined;
+  if (person?.renewed && !response.headers.has('set-cookie'))
     response.headers.append('set-cookie', cookieOf(tokenIn(request.headers.get('cookie'))));
   response.headers.set('x-content-type-options', 'nosniff');
   if (!embedded) response.headers.set('x-frame-options', 'DENY');

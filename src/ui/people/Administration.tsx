@@ -33,10 +33,12 @@ function People({ people }: { people: ReturnType<typeof useList<Somebody>> }) {
       <ul>
         {all.map(({ id, name, email, administrator, charts }) => (
           <li key={id} className="border-b border-rule py-1.5">
-            <span className="flex flex-wrap items-center gap-x-3">
+            <span className="flex flex-wrap items-baseline gap-x-3">
               <b dir="auto">{name}</b>
               <span className="text-quiet">{email}</span>
-              <span className="ml-auto text-[13px] text-quiet">
+            </span>
+            <span className="flex flex-wrap items-center gap-x-1">
+              <span className="mr-auto text-[13px] text-quiet">
                 {[...(administrator ? [words.administrator] : []), words.charts(charts)].join(' · ')}
               </span>
               <Button
@@ -222,6 +224,9 @@ interface Noted {
   readonly address: string;
 }
 
+/** As many as one answer has. */
+const PAGE = 200;
+
 function Log() {
   const [before, setBefore] = useState('0');
   const { all } = useList<Noted>(`/api/log?before=${before}`, 'events');
@@ -237,7 +242,7 @@ function Log() {
           </li>
         ))}
       </ul>
-      {all.length > 0 && (
+      {all.length >= PAGE && (
         <Button className="self-start" onClick={() => setBefore(all.at(-1)!.id)}>
           {words.older}
         </Button>
