@@ -128,11 +128,14 @@ async function prepare(): Promise<string> {
   return inTransaction(async (client) => {
     // Two servers may start at once on one database.
     await client.query('LOCK TABLE accounts IN EXCLUSIVE MODE');
-    const known = await client.query<{ id: string }>('SELECT id FROM accounts ORDER BY created_at LIMIT 1');
+    const known = await client.query<{ id: string; email: string | null }>(
+      'SELECT id, email FROM accounts ORDER BY created_at LIMIT 1',
+    );
     const account =
       known.rows[0]?.id ??
       (await client.query<{ id: string }>('INSERT INTO accounts (name) VALUES ($1) RETURNING id', [LOCAL])).rows[0]!.id;
-    await seed(client, account);
+    // Once it is somebody's, nothing is put into it that they did not make.
+    if (!known.rows[0]?.email) await seed(client, account);
     return account;
   });
 }

@@ -83,22 +83,34 @@ async function follow(who: Who, id: string, following: Following): Promise<void>
   }
 }
 
-/** The same on every chart that follows it. @returns how many those are */
-async function followers(owner: string, id: string, following: Following): Promise<number> {
-  // Its followers are charts of whoever it belongs to: it is done in their name, whoever changed the style.
-  const who = { account: owner, caller: 'styles', request: 'styles' };
-  const found = await query<{ id: string }>(
-    'SELECT id FROM charts WHERE owner = $1 AND binned_at IS NULL AND style = $2',
-    [owner, id],
+/**
+ * The same on every chart that follows it, in the name of whose chart it is, whoever changed the style. Charts of those with
+ * whom it is not shared any more keep the look that they have.
+ * @returns how many those are
+ */
+async function followers(id: string, following: Following): Promise<number> {
+  const found = await query<{ id: string; owner: string }>(
+    'SELECT id, owner FROM charts WHERE binned_at IS NULL AND style = $1',
+    [id],
   );
-  for (const { id: chart } of found) await inNameOf(who, () => follow(who, chart, following));
-  return found.length;
+  let followed = 0;
+  for (const { id: chart, owner } of found) {
+    const who = { account: owner, caller: 'styles', request: 'styles' };
+    const holds = await styleFor(who, id).then(
+      () => true,
+      () => false,
+    );
+    if (!holds) continue;
+    await inNameOf(who, () => follow(who, chart, following));
+    followed++;
+  }
+  return followed;
 }
 
 /** Has all followers take on a style that was changed or is to go, and notes that it is done. */
-async function carryThrough(owner: string, { id, name, spec, pending }: PendingStyle): Promise<number> {
+async function carryThrough({ id, name, spec, pending }: PendingStyle): Promise<number> {
   if (pending === 'change') {
-    const charts = await followers(owner, id, (chart) => takeSpec(chart, spec, { id, name }));
+    const charts = await followers(id, (chart) => takeSpec(chart, spec, { id, name }));
     await query('UPDATE house_styles SET pending = NULL WHERE id = $1 AND name = $2 AND spec = $3', [
       id,
       name,
@@ -106,7 +118,7 @@ async function carryThrough(owner: string, { id, name, spec, pending }: PendingS
     ]);
     return charts;
   }
-  const charts = await followers(owner, id, () => ({ type: 'set-style', style: null }));
+  const charts = await followers(id, () => ({ type: 'set-style', style: null }));
   await query('DELETE FROM house_styles WHERE id = $1', [id]);
   return charts;
 }
@@ -125,7 +137,7 @@ export async function changeStyle(
   name: string | undefined,
   spec: HouseSpec | undefined,
 ): Promise<OwnStyle> {
-  const { owner } = await styleFor(who, id, 'edit');
+  await styleFor(who, id, 'edit');
   const before = await getStyle(who, id);
   const after = { ...before, name: name ?? before.name, spec: spec ?? before.spec };
   await query(`UPDATE house_styles SET name = $2, spec = $3, changed_at = now(), pending = 'change' WHERE id = $1`, [
@@ -134,24 +146,24 @@ export async function changeStyle(
     JSON.stringify(after.spec),
   ]);
   const through = { id, name: after.name, spec: after.spec, pending: 'change' } as const;
-  const charts = await asServer(() => carryThrough(owner, through));
+  const charts = await asServer(() => carryThrough(through));
   return { ...after, charts };
 }
 
 /** Removes a house style; charts that followed it keep their look. */
 export async function removeStyle(who: Who, id: string): Promise<void> {
-  const { owner } = await styleFor(who, id, 'own');
+  await styleFor(who, id, 'own');
   const { name, spec } = await getStyle(who, id);
   await query(`UPDATE house_styles SET pending = 'remove', changed_at = now() WHERE id = $1`, [id]);
-  await asServer(() => carryThrough(owner, { id, name, spec, pending: 'remove' }));
+  await asServer(() => carryThrough({ id, name, spec, pending: 'remove' }));
 }
 
 /** Goes on with what a server that ended left undone. @returns how many styles */
 export async function resumeStyles(): Promise<number> {
-  const left = await query<PendingStyle & { owner: string } & Record<string, unknown>>(
-    `SELECT id, owner, name, spec, pending FROM house_styles
+  const left = await query<PendingStyle & Record<string, unknown>>(
+    `SELECT id, name, spec, pending FROM house_styles
       WHERE pending IS NOT NULL AND changed_at < now() - interval '2 minutes'`,
   );
-  for (const { owner, ...style } of left) await carryThrough(owner, style);
+  for (const style of left) await carryThrough(style);
   return left.length;
 }

@@ -540,6 +540,19 @@ test('a folder and a house style are shared as a whole; everybody here sees what
   await boss.post(`/api/house-styles/${style.id}/shares`, { data: { everybody: true, may: 'look' } });
   expect(await listed()).toMatchObject([{ name: 'Ours', may: 'look' }]);
   expect((await ravi.put(`/api/house-styles/${style.id}`, { data: { name: 'Mine' } })).status()).toBe(403);
+  // A chart of his that follows it goes along when its owner changes it.
+  const his = (await (
+    await ravi.post('/api/charts', { data: { kind: 'org', title: 'His', list: 'Ravi\n' } })
+  ).json()) as {
+    id: string;
+  };
+  const follows = [{ type: 'set-style', style: { id: style.id, name: 'Ours' } }];
+  await ravi.patch(`/api/charts/${his.id}/changes`, { data: { base: 0, changes: follows } });
+  expect((await boss.put(`/api/house-styles/${style.id}`, { data: { name: 'Ours, renewed' } })).status()).toBe(200);
+  const { chart: after } = (await (await ravi.get(`/api/charts/${his.id}`)).json()) as {
+    chart: { style: { name: string } };
+  };
+  expect(after.style.name).toBe('Ours, renewed');
   // A key is good for what it is for.
   const key = (await (
     await boss.post('/api/keys', { data: { name: 'nightly', scope: 'write', charts: [one] } })

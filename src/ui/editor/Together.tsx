@@ -1,5 +1,6 @@
 /** The editor among people: their remarks beside the picture, and where each of them is. */
 import { useEffect } from 'react';
+import { atLeast } from '../../core/may';
 import type { Pin } from '../../core/remarks';
 import { later } from '../shared/later';
 import { beginTogether, sayWhere, useTogether } from '../together/state';
@@ -36,6 +37,11 @@ export function Together({ over }: { over: boolean }) {
   const composition = useEditor(shown);
   const item = useEditor((state) => state.selected);
   const edge = useEditor((state) => state.edge);
+  // Whoever may only look from now on is given the page for that.
+  const kept = useTogether((state) => state.id === '' || atLeast(state.may, 'edit'));
+  useEffect(() => {
+    if (!kept) location.reload();
+  }, [kept]);
   return (
     <>
       {gone && (

@@ -9,6 +9,7 @@ import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { composeShown, newestOnly } from '../shared/composer';
 import { Button, Tick } from '../shared/controls';
+import { kindFor } from '../shared/fields';
 import { RemarksPanel } from '../together/RemarksPanel';
 import { beginTogether, hearTogether, openRemarks, sayWhere, type TogetherNews, useTogether } from '../together/state';
 import { WhoIsHere } from '../together/WhoIsHere';
@@ -110,6 +111,11 @@ export function Look({
         <span className="text-[13px] text-quiet max-[900px]:hidden">
           {atLeast(may, 'remark') ? words.mayRemark : words.mayLook}
         </span>
+        {at && kindFor(at.chart.kind).answered && (
+          <a className="text-[13px] underline" href={`/chart/${id}/walk-through`}>
+            {words.answer}
+          </a>
+        )}
         {at && <WhoIsHere chart={at.chart} />}
         <Button aria-pressed={open} onClick={() => openRemarks(!open)}>
           {togetherWords.open(count)}

@@ -6,6 +6,7 @@ export const words = {
   none: 'Nothing has these words.',
   whole: 'Whole picture',
   save: 'Save the picture',
+  answer: 'Answer question by question',
   list: 'The list',
   up: 'Up to the top',
   fold: (name: string) => `What stands under ${name}`,

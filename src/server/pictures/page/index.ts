@@ -72,7 +72,7 @@ h1{font-size:19px;margin:0 auto 0 0;overflow-wrap:anywhere}button,input{font:inh
 button:hover{background:#f3f0e6}:focus-visible{outline:2px solid #5b2a4e;outline-offset:2px}#said{min-width:5em;color:#5d665f}
 #view{overflow:hidden;position:relative;touch-action:none;cursor:grab;border-inline-end:1px solid #d9d5c8}#view svg{transform-origin:0 0;position:absolute;left:0;top:0;max-width:none}
 aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}aside p{margin:0 0 10px;color:#5d665f;font-size:13.5px}
-#outline ul{list-style:none;margin:0;padding-inline-start:18px}#outline>ul{padding-inline-start:0}#outline li{position:relative;padding-inline-start:1.3em}#outline summary{cursor:pointer;position:absolute;inset-inline-start:0;top:0;width:24px;height:24px;line-height:24px}
+#outline ul{list-style:none;margin:0;padding:0}#outline li{position:relative;padding-inline-start:1.3em}#outline summary{cursor:pointer;position:absolute;inset-inline-start:0;top:0;width:24px;height:24px;line-height:24px}
 #outline [data-of]{max-width:100%;vertical-align:top;font:inherit;border:0;background:none;padding:1px 4px;min-height:24px;text-align:start;cursor:pointer}#outline [aria-current]{background:#f0e3ec}
 #walk{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#walk h2{font-size:19px;outline:0}#walk p{color:inherit;font-size:15px;margin:4px 0}#walk ol{list-style:none;margin:8px 0;padding:0}#walk li button{width:100%;min-height:40px;text-align:start;margin-bottom:6px}#walk small{color:#5d665f}#walk>button{margin-inline-end:6px}
 #about{border-bottom:1px solid #d9d5c8;padding-bottom:12px;margin-bottom:12px}#about h2{font-size:18px;outline:0}#about ol{list-style:none;margin:4px 0;padding:0;display:flex;flex-wrap:wrap;gap:2px 6px;font-size:13.5px}#about li+li::before{content:"\\203a ";color:#5d665f}#about li button{border:0;background:none;padding:1px 4px;min-height:24px;text-decoration:underline;cursor:pointer}
@@ -80,7 +80,7 @@ aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}asi
 #about>a{color:#5b2a4e}#find{width:9em}#saves{position:relative}#saves summary{border:1px solid #a8a294;border-radius:4px;padding:3px 10px;cursor:pointer;list-style:none}#saves ul{position:absolute;z-index:2;inset-inline-end:0;margin:4px 0;padding:6px;list-style:none;background:#fff;border:1px solid #a8a294;border-radius:4px;min-width:11em}#saves a,header>a{color:inherit;display:inline-block;padding:4px 8px}
 [data-asked]{outline:3px solid #b3412e;outline-offset:3px}
 [data-marked]{outline:3px solid #b3412e;outline-offset:3px}
-@media(max-width:700px){body{grid-template:auto 58vh auto/minmax(0,1fr);height:auto}header{grid-column:1;gap:6px;padding:8px 10px}h1{flex-basis:100%}header label{flex:1}header input{width:100%;max-width:100%}#view{border:0;border-bottom:1px solid #d9d5c8}button,input,#saves summary{min-height:40px}#outline [data-of]{min-height:36px}}
+@media(max-width:700px){body{grid-template:auto 58vh auto/minmax(0,1fr);height:auto}header{grid-column:1;gap:6px;padding:8px 10px}h1{flex-basis:100%}header label{flex:1}header input{width:100%;max-width:100%}#view{border:0;border-bottom:1px solid #d9d5c8}#further,#closer{display:none}button,input,#saves summary{min-height:40px}#outline [data-of]{min-height:36px}}
 @media print{body{display:block;height:auto}header,aside{display:none}#view{overflow:visible;border:0}#view svg{position:static;transform:none!important;display:block}#view [style*="display: none"]{display:revert!important}}`;
 
 /** The list as nested lists: branches fold. */

@@ -192,6 +192,9 @@
     if (scale < 0.5) zoom(0.8 / scale);
     const box = item.getBoundingClientRect();
     const frame = view.getBoundingClientRect();
+    // What is in view stays where it is.
+    if (box.left >= frame.left && box.right <= frame.right && box.top >= frame.top && box.bottom <= frame.bottom)
+      return;
     move(
       frame.left + frame.width / 2 - box.left - box.width / 2,
       frame.top + frame.height / 2 - box.top - box.height / 2,
