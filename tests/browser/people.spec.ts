@@ -1,7 +1,7 @@
 /** Where people have accounts: the first administrator, signing in and out, sessions, and that nobody sees what is not theirs. */
 import { type APIRequestContext, type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { inDatabase, type Started, started } from './other-server';
-import { violations } from './support';
+import { newChart, open, violations } from './support';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');
@@ -105,7 +105,7 @@ test('an administrator adds somebody, who signs in and sees only their own', asy
   for (const [label, value] of Object.entries({
     Name: MAUD.name,
     'E-mail address': MAUD.email,
-    Password: MAUD.password,
+    'Password (none: they are written to, and sign in by a link)': MAUD.password,
   }))
     await people.getByLabel(label, { exact: true }).fill(value);
   await people.getByRole('button', { name: 'Add somebody' }).click();
@@ -221,9 +221,22 @@ test('somebody who is alone notices none of it', async ({ page, request }) => {
   expect(await (await request.get('/api/me')).json()).toEqual({ how: 'alone' });
   expect((await request.post('/api/sign-in', { data: BOSS })).status()).toBe(404);
   expect((await request.get('/api/accounts')).status()).toBe(403);
-  for (const path of ['/sign-in', '/first', '/account']) {
+  for (const path of ['/sign-in', '/first', '/account', '/people', '/by-link', '/recover', '/confirm', '/link/x']) {
     await page.goto(path);
     await expect(page).toHaveURL('/');
   }
   await expect(page.getByText(/sign (in|out)/i)).toHaveCount(0);
+  await expect(page.getByText(/share/i)).toHaveCount(0);
+  // Nor in the editor; and nothing of it is asked for behind it.
+  const asked: string[] = [];
+  page.on('request', (sent) => asked.push(new URL(sent.url()).pathname));
+  const id = await newChart(request);
+  await open(page, id);
+  await page.getByRole('tab', { name: 'Deliver' }).click();
+  await expect(page.getByRole('button', { name: 'PDF' }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /share|remarks/i })).toHaveCount(0);
+  expect(asked.filter((path) => /remarks|here|shares|people|keys/.test(path))).toEqual([]);
+  for (const path of [`/api/charts/${id}/shares`, `/api/charts/${id}/remarks`, '/published/x'])
+    expect((await request.get(path)).status(), path).toBe(404);
+  expect((await request.post('/api/keys', { data: { name: 'k', scope: 'read' } })).status()).toBe(404);
 });

@@ -130,6 +130,15 @@ test('by a link in a letter, once; whether somebody has an account is not said',
   await expect(page.getByRole('link', { name: MAUD.name })).toBeVisible();
   const token = link.split('#')[1]!;
   expect((await request.put(at('/api/sign-in/link'), { data: { token } })).status()).toBe(403);
+  // Whoever gets an account without a password is written to, and comes in the same way.
+  const invited = { name: 'Emrys Tolland', email: 'emrys@saltmarsh.example' };
+  expect((await boss.post('/api/accounts', { data: invited })).status()).toBe(201);
+  await expect.poll(() => letters.some(({ to, text }) => to === invited.email && text.includes('/sign-in'))).toBe(true);
+  expect((await signIn(request, { ...invited, password: '' })).status()).toBe(422);
+  expect((await signIn(request, { ...invited, password: 'x' })).status()).toBe(401);
+  await request.post(at('/api/sign-in/link'), { data: { email: invited.email } });
+  const first = (await linkTo(invited.email, 'by-link')).split('#')[1]!;
+  expect((await request.put(at('/api/sign-in/link'), { data: { token: first } })).status()).toBe(200);
   const kept = await inDatabase(world.url, async (client) => (await client.query('SELECT * FROM one_time')).rows);
   expect(JSON.stringify(kept)).not.toContain(token);
 });

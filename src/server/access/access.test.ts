@@ -5,7 +5,7 @@ import { summed } from '.';
 
 const share = fc.record({
   may: fc.integer({ min: 1, max: 4 }),
-  without: fc.uniqueArray(fc.constantFrom('salary', 'phone', 'born'), { maxLength: 3 }),
+  without: fc.uniqueArray(fc.constantFrom<string>('salary', 'phone', 'born'), { maxLength: 3 }),
 });
 
 describe('what somebody may do', () => {

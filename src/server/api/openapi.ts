@@ -23,6 +23,7 @@ import {
   usual,
 } from './openapi-parts';
 import { peoplePaths } from './openapi-people';
+import { sharingPaths } from './openapi-sharing';
 import * as schemas from './schemas';
 
 /** Names an operation by its method and address, for clients that are made from this: "getChartsIdList". */
@@ -100,6 +101,7 @@ function document() {
         },
       },
       ...peoplePaths(),
+      ...sharingPaths(),
       '/api/charts/{id}/stored': {
         get: {
           summary: 'A chart as it lies in the database, also where this version can not read it',

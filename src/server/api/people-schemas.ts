@@ -8,7 +8,10 @@ import { SCOPES } from '../people';
 const name = z.string().trim().min(1, 'a name').max(200);
 const password = z.string().min(1).max(1_000);
 const ofPerson = { name, email: z.email('an e-mail address').max(254), password };
-export const personRequest = z.object(ofPerson);
+export const personRequest = z.object({
+  ...ofPerson,
+  password: password.optional().describe('Without one they are written to, and sign in by a link first'),
+});
 export const firstRequest = z.object({ token: z.string().min(20).max(200), ...ofPerson });
 const code = z.string().min(1).max(40).describe('Of the app, or a spare one');
 export const signInRequest = z.object({

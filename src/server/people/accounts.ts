@@ -1,8 +1,10 @@
 /** Accounts of people: the first administrator takes over what was there; others are made by administrators. */
 import { query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
+import { settings } from '../settings.mjs';
 import { failed, mayTry, succeeded } from './attempts';
 import { note } from './events';
+import { write } from './letters';
 import { hashed, matches, weakness } from './passwords';
 import { endSessions, type Person } from './sessions';
 import { newToken, tokenHash } from './tokens';
@@ -75,16 +77,30 @@ export async function makeFirst(token: string, person: NewPerson, local: string)
   });
 }
 
-/** @throws 409 where somebody has the e-mail address */
-export async function makeAccount(person: NewPerson): Promise<string> {
-  const password = await checkedHash(person);
+/**
+ * @param person without a password they are written to, and sign in by a link first
+ * @param by who makes it
+ * @throws 409 where somebody has the e-mail address; 422 for a weak password
+ */
+export async function makeAccount(
+  { password: chosen, ...person }: Omit<NewPerson, 'password'> & { readonly password?: string | undefined },
+  by: string,
+): Promise<string> {
+  const password = chosen === undefined ? null : await checkedHash({ ...person, password: chosen });
   const [made] = await query<{ id: string }>(
     `INSERT INTO accounts (name, email, password) VALUES ($1, $2, $3)
      ON CONFLICT ((lower(email))) DO NOTHING RETURNING id`,
     [person.name, person.email, password],
   );
   if (!made) throw new ApiError(409, 'email-taken', 'Somebody has an account with this e-mail address.');
-  await note('account-made', made.id);
+  await note('account-made', made.id, `by ${by}`);
+  const { origin, host, port } = settings();
+  if (password === null)
+    await write({
+      to: person.email,
+      subject: 'An account for you',
+      words: `${by} made an account for you at Dendrotax. Go to ${origin ?? `http://${host}:${port}`}/sign-in and have a link sent to this address; a password can be taken afterwards.\n`,
+    });
   return made.id;
 }
 

@@ -78,12 +78,12 @@ function People({ people }: { people: ReturnType<typeof useList<Somebody>> }) {
         fields={[
           { name: 'name', label: words.name, fill: 'off' },
           { name: 'email', label: words.email, type: 'email', fill: 'off' },
-          { name: 'password', label: words.password, type: 'password', fill: 'new-password' },
+          { name: 'password', label: words.addPassword, type: 'password', fill: 'new-password', optional: true },
         ]}
         button={words.add}
-        onSend={async (values) => {
-          const answer = await call('POST', '/api/accounts', values);
-          setSaid(answer.ok ? words.added(values['name'] ?? '') : '');
+        onSend={async ({ password = '', ...values }) => {
+          const answer = await call('POST', '/api/accounts', { ...values, ...(password !== '' && { password }) });
+          setSaid(answer.ok ? (password === '' ? words.invited : words.added)(values['name'] ?? '') : '');
           if (answer.ok) await load();
           return problemOf(answer);
         }}
@@ -251,7 +251,24 @@ function Log() {
   );
 }
 
-export function Administration() {
+/** How people can sign in here: set where the server is started. */
+export interface Ways {
+  readonly letters: boolean;
+  readonly provider: string | null;
+  readonly adminSecondFactor: boolean;
+}
+
+const WaysIn = ({ ways }: { ways: Ways }) => (
+  <Section title={words.ways} about={words.waysAbout}>
+    <ul className="list-disc pl-5">
+      {words.waysSay(ways).map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+  </Section>
+);
+
+export function Administration({ ways }: { ways: Ways }) {
   const people = useList<Somebody>('/api/accounts', 'accounts');
   return (
     <div className="mx-auto w-[1080px] max-w-[94vw] pb-16">
@@ -270,6 +287,7 @@ export function Administration() {
           </div>
           <div className="flex flex-col gap-8">
             <Storage />
+            <WaysIn ways={ways} />
             <Letters />
             <Log />
           </div>

@@ -60,6 +60,28 @@ export const words = {
   leaveTo: 'E-mail address of who gets them (nobody: they are removed)',
   leavePassword: 'Your password',
   adminPage: 'Look after people',
+  addPassword: 'Password (none: they are written to, and sign in by a link)',
+  invited: (name: string) => `${name} has an account now, and was written to.`,
+  ways: 'Signing in',
+  waysAbout: 'Set where the server is started; docs/running.md tells how.',
+  waysSay: ({
+    letters,
+    provider,
+    adminSecondFactor,
+  }: {
+    letters: boolean;
+    provider: string | null;
+    adminSecondFactor: boolean;
+  }) => [
+    'Password, passkey, and a link by e-mail',
+    letters
+      ? 'Letters are sent by a server of yours (SMTP_URL)'
+      : 'Letters are not sent: they are under Letters, to be handed on',
+    provider === null ? 'No provider (OIDC_ISSUER)' : `With ${provider} (OpenID Connect)`,
+    adminSecondFactor
+      ? 'Administrators need a second factor'
+      : 'A second factor is up to each person (ADMIN_SECOND_FACTOR makes administrators have one)',
+  ],
   groups: 'Groups',
   groupsAbout: 'Charts can be shared with all of a group at once.',
   groupAdd: 'Make a group',

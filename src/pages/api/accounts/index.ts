@@ -12,7 +12,7 @@ export const ALL = endpoint(
     POST: async ({ request }, who) => {
       administrator(who);
       const { body } = await readJson(request, schemas.personRequest);
-      return json({ id: await makeAccount(body) }, { status: 201 });
+      return json({ id: await makeAccount(body, who.person!.name) }, { status: 201 });
     },
   },
   'people',
