@@ -3,7 +3,6 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Change, Chart, Origin } from '../../core/chart';
 import { BEGIN } from '../shared/begin';
 import { later } from '../shared/later';
-import { useTogether } from '../together/state';
 import { Help, helpParts } from './help/Help';
 import { useKeys } from './keys';
 import { addAfter } from './list/lines';
@@ -18,10 +17,12 @@ import { Sheet } from './sheet/Sheet';
 import { keepComposed } from './state/composed';
 import { connect, type Me, openPanel, type Stage, useEditor } from './state/store';
 import { startSync } from './state/sync';
-import { Together, useTogetherHere } from './Together';
 import { TopLine } from './TopLine';
+import { useTogetherHere } from './useTogetherHere';
 import { words } from './words';
 
+/** Whoever is alone fetches none of it. */
+const Together = later(() => import('./Together').then((part) => part.Together));
 /** Stages but the first are fetched once the first picture stands, so that nobody waits for them. */
 const panels = {
   list: later(() => import('./list/ListStage').then(({ ListStage }) => ListStage)),
@@ -89,7 +90,6 @@ export function Editor(loaded: Props) {
   const folded = useEditor((state) => !state.panel);
   const shownWidth = folded ? PANEL.folded : width;
   const setWidth = (next: number) => setWidths({ ...widths, [wide ? 'wide' : 'plain']: next });
-  const remarks = useTogether((state) => state.open);
   const Panel = panels[stage];
   return (
     // What is hidden by its position stays in its panel, as every panel is positioned; and nothing can scroll this away.
@@ -98,7 +98,7 @@ export function Editor(loaded: Props) {
       style={{
         gridTemplateColumns: over
           ? '76px minmax(0,1fr)'
-          : `76px ${shownWidth}px 1px minmax(0,1fr)${remarks ? ' 320px' : ''}`,
+          : `76px ${shownWidth}px 1px minmax(0,1fr)${loaded.me ? ' auto' : ''}`,
       }}
     >
       <TopLine />

@@ -3,24 +3,11 @@ import { useEffect } from 'react';
 import { atLeast } from '../../core/may';
 import type { Pin } from '../../core/remarks';
 import { later } from '../shared/later';
-import { beginTogether, sayWhere, useTogether } from '../together/state';
+import { useTogether } from '../together/state';
 import { words } from '../together/words';
-import { goTo, type Me, select, selectEdge, shown, useEditor } from './state/store';
+import { goTo, select, selectEdge, shown, useEditor } from './state/store';
 
 const RemarksPanel = later(() => import('../together/RemarksPanel').then((part) => part.RemarksPanel));
-
-/** Says that whoever works here is here; where they are alone, nothing. */
-export function useTogetherHere({ id, me }: { readonly id: string; readonly me: Me | null }): void {
-  useEffect(() => {
-    if (!me) return undefined;
-    const leave = beginTogether({ id, account: me.id, may: me.owns ? 'own' : 'edit' });
-    const unfollow = useEditor.subscribe(({ selected }) => sayWhere(selected));
-    return () => {
-      unfollow();
-      leave();
-    };
-  }, [id, me]);
-}
 
 function goToPin(pin: Pin): void {
   if ('item' in pin) goTo(pin.item);
@@ -55,7 +42,9 @@ export function Together({ over }: { over: boolean }) {
       {open && composition && (
         <div
           className={
-            over ? 'absolute top-[48px] right-0 bottom-[30px] z-20 w-[320px] max-w-[80vw] shadow-md' : 'min-h-0 min-w-0'
+            over
+              ? 'absolute top-[48px] right-0 bottom-[30px] z-20 w-[320px] max-w-[80vw] shadow-md'
+              : 'min-h-0 w-[320px]'
           }
         >
           <RemarksPanel

@@ -1,27 +1,19 @@
 import { useState } from 'react';
-import { type Chart, NEVER_WITHOUT, PICTURE_FIELD } from '../../core/chart';
 import { Brand } from '../shared/Brand';
 import { Button } from '../shared/controls';
-import { fieldOptions } from '../shared/fields';
 import { later } from '../shared/later';
-import { words as sharingWords } from '../sharing/words';
-import { openRemarks, useTogether } from '../together/state';
-import { WhoIsHere } from '../together/WhoIsHere';
-import { words as togetherWords } from '../together/words';
 import { Find } from './Find';
 import { KindSwitch } from './KindSwitch';
 import { change, redo, undo, useEditor } from './state/store';
 import { words } from './words';
 
-/** Whether any line has something in a field. */
-const isUsed = ({ items }: Chart, field: string) =>
-  Object.values(items).some(({ fields }) => fields[field] !== undefined);
-
-const ShareDialog = later(() => import('../sharing/ShareDialog').then((part) => part.ShareDialog));
+/** Whoever is alone fetches none of it. */
+const Among = later(() => import('./Among').then((part) => part.Among));
 
 export function TopLine() {
   const canUndo = useEditor((state) => state.canUndo);
   const canRedo = useEditor((state) => state.canRedo);
+  const me = useEditor((state) => state.me);
   return (
     <header className="col-span-full flex items-center gap-3 border-b border-rule bg-sheet px-4">
       <Brand />
@@ -35,7 +27,7 @@ export function TopLine() {
         {words.redo}
       </Button>
       <Find />
-      <Among />
+      {me && <Among me={me} />}
       <Button
         aria-keyshortcuts="Control+K"
         aria-label={words.command.open}
@@ -76,36 +68,6 @@ function Title() {
         if (event.key === 'Escape') setTyped(null);
       }}
     />
-  );
-}
-
-/** Where people have accounts: who is here, remarks, and for whoever it belongs to with whom it is shared. */
-function Among() {
-  const me = useEditor((state) => state.me);
-  const chart = useEditor((state) => state.chart);
-  const remarks = useTogether((state) => state.remarks?.filter(({ settled }) => settled === null).length ?? 0);
-  const shown = useTogether((state) => state.open);
-  const [sharing, setSharing] = useState(false);
-  if (!me) return null;
-  return (
-    <>
-      <WhoIsHere chart={chart} />
-      <Button aria-pressed={shown} onClick={() => openRemarks(!shown)}>
-        {togetherWords.open(remarks)}
-      </Button>
-      {me.owns && <Button onClick={() => setSharing(true)}>{sharingWords.share}</Button>}
-      {sharing && (
-        <ShareDialog
-          address={`/api/charts/${useEditor.getState().id}`}
-          title={chart.title}
-          fields={[
-            ...fieldOptions(chart).filter(({ value }) => !NEVER_WITHOUT.has(value) && isUsed(chart, value)),
-            { value: PICTURE_FIELD, label: sharingWords.pictures },
-          ]}
-          onClose={() => setSharing(false)}
-        />
-      )}
-    </>
   );
 }
 

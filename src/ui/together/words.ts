@@ -41,11 +41,4 @@ export const words = {
   more: (count: number) => `and ${count} more`,
   notYours: 'This chart is not shared with you any more.',
   home: 'To your charts',
-  wroteToo: (name: string, theirs: string, mine: string) =>
-    `${name} wrote "${theirs}" there at the same time; yours stands, "${mine}". Both are kept in the history.`,
-  wroteOver: (name: string, theirs: string, mine: string) =>
-    `${name} wrote "${theirs}" there at the same time, over your "${mine}". Both are kept in the history.`,
-  takeTheirs: 'Take theirs',
-  takeMine: 'Take mine',
-  taken: 'Taken.',
 };

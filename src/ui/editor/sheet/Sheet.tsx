@@ -1,5 +1,5 @@
 /** The sheet: the page with its picture, the tier rail along it, the status line under it. */
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { edgeKey } from '../../../core/scene';
 import { BIG, BigSceneView, MOST_WHOLE } from '../../shared/BigSceneView';
 import { edgeAt } from '../../shared/edge-at';
@@ -10,7 +10,6 @@ import { SceneView } from '../../shared/SceneView';
 import { itemAt as itemAtPoint, itemsIn } from '../../shared/scene-index';
 import { transformOf, useView } from '../../shared/view';
 import { stepTo } from '../../shared/walk';
-import { OnPicture } from '../../together/OnPicture';
 import { copySelection } from '../deliver';
 import { edgeOf, freeLine, lineOf } from '../line-by-hand';
 import { addAt, additionFor, remove } from '../list/lines';
@@ -33,6 +32,9 @@ import { StatusLine } from './StatusLine';
 import { TierRail } from './TierRail';
 import { useSheetMenu } from './useSheetMenu';
 import { WordsEditor } from './WordsEditor';
+
+/** Whoever is alone fetches none of it. */
+const OnPicture = lazy(() => import('../../together/OnPicture').then((part) => ({ default: part.OnPicture })));
 
 /** A line is picked from so far away, in pixels. */
 const EDGE_REACH = 6;
@@ -266,7 +268,11 @@ export function Sheet({ waiting }: { waiting: string | undefined }) {
                   <Rings scene={scene} among={among} marks={marks} scale={view.k} />
                 )}
                 {chosen && <Ring item={chosen} scale={view.k} />}
-                {together && chart && <OnPicture at={{ chart, scene, regions: together.regions }} scale={view.k} />}
+                {together && chart && (
+                  <Suspense fallback={null}>
+                    <OnPicture at={{ chart, scene, regions: together.regions }} scale={view.k} />
+                  </Suspense>
+                )}
                 {dragging && <DropMark dragging={dragging} scene={scene} scale={view.k} />}
               </g>
             )}

@@ -17,8 +17,8 @@ import {
   type Timeline,
 } from '../../../core/chart';
 import { call } from '../../shared/api';
-import { hearTogether, type TogetherNews } from '../../together/state';
-import { words } from '../../together/words';
+import type { TogetherNews } from '../../together/state';
+import { clashWords as words } from '../words/clash';
 import { followChart } from './follow';
 import { holdWindow, keepUnsent, takeLeft, type Unsent } from './outbox';
 
@@ -314,7 +314,8 @@ export function startSync(
     .catch(() => undefined);
 
   const unfollow = followChart(id, async (news) => {
-    hearTogether(news as TogetherNews);
+    // Whoever is alone fetches none of it.
+    if (loaded.me) void import('../../together/state').then(({ hearTogether }) => hearTogether(news as TogetherNews));
     const { revision: told, changes = [] } = news;
     if (told === undefined) return;
     const before = revision;

@@ -1,0 +1,24 @@
+import { useEffect } from 'react';
+import { type Me, useEditor } from './state/store';
+
+/** Says that whoever works here is here; where they are alone nothing is said, and nothing of it fetched. */
+export function useTogetherHere({ id, me }: { readonly id: string; readonly me: Me | null }): void {
+  useEffect(() => {
+    if (!me) return undefined;
+    let over = false;
+    let leave: () => void = () => undefined;
+    void import('../together/state').then(({ beginTogether, sayWhere }) => {
+      if (over) return;
+      const end = beginTogether({ id, account: me.id, may: me.owns ? 'own' : 'edit' });
+      const unfollow = useEditor.subscribe(({ selected }) => sayWhere(selected));
+      leave = () => {
+        unfollow();
+        end();
+      };
+    });
+    return () => {
+      over = true;
+      leave();
+    };
+  }, [id, me]);
+}
