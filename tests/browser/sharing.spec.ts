@@ -418,6 +418,35 @@ test('two people at one chart see each other and each other’s remarks within a
   }
 });
 
+test('whoever comes by a link remarks under a name of their own, changes only theirs, and mentions nobody', async ({
+  browser,
+}) => {
+  const id = await chart('Remarked on by a link');
+  const { url } = await share(id, { link: true, may: 'remark' });
+  const [visitor, other] = [await browserOf(browser), await browserOf(browser, undefined, {}, false)];
+  for (const page of [visitor, other]) {
+    await page.goto(at(url!));
+    await expect(item(page, 'Ann Vale')).toBeVisible();
+    await page.getByRole('button', { name: 'Remarks' }).click();
+  }
+  await item(visitor, 'Bo Reed').click();
+  await visitor.getByRole('textbox', { name: 'Remark' }).fill('Is this the plant house?');
+  await visitor.getByLabel('Your name').fill('Petra from the school');
+  await visitor.getByRole('button', { name: 'Remark', exact: true }).click();
+  const seen = other.getByRole('listitem').filter({ hasText: 'Is this the plant house?' });
+  await expect(seen).toContainText('Petra from the school');
+  await expect(seen.getByRole('button', { name: 'Remove' })).toHaveCount(0);
+  const { remarks } = (await (await boss.get(`/api/charts/${id}/remarks`)).json()) as { remarks: { id: string }[] };
+  const address = at(`/api/charts/${id}/remarks`);
+  expect((await other.request.patch(`${address}/${remarks[0]!.id}`, { data: { text: 'No.' } })).status()).toBe(403);
+  expect((await other.request.delete(`${address}/${remarks[0]!.id}`)).status()).toBe(403);
+  const mention = { on: { sheet: true }, text: 'Hello', mentions: [MAUD.email] };
+  expect((await other.request.post(address, { data: mention })).status()).toBe(403);
+  await visitor.getByRole('button', { name: 'Remove' }).click();
+  await expect(seen).toHaveCount(0);
+  for (const page of [visitor, other]) await page.context().close();
+});
+
 test('two who write in one field: the last word stands in both windows, and both are told', async ({ browser }) => {
   const id = await chart('Written by two');
   await share(id, { who: MAUD.email, may: 'edit' });

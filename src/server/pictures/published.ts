@@ -15,7 +15,7 @@ import type { Who } from '../who';
 import { pictureAsked, tagOf } from './asked';
 import { fonts } from './fonts';
 import { svgOf } from './index';
-import { pageOf } from './page';
+import { pageOf, scriptOf } from './page';
 
 /** What is known of items beside their names, by labels that people read; hidden columns are not. */
 function fieldsOf(chart: Chart): Record<string, (readonly [string, string])[]> {
@@ -73,11 +73,9 @@ export const embedOf = (origin: string, address: string): string =>
 
 const hashOf = (text: string) => `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
 
-/** The sources that a page of ours has in it (CSP 3, hash sources). */
-function sourcesOf(page: string, element: string): string {
-  const inside = new RegExp(`<${element}>([\\s\\S]*?)</${element}>`, 'g');
-  return [...page.matchAll(inside)].map(([, text]) => hashOf(text!)).join(' ');
-}
+/** The styles of a page, those of its picture among them. */
+const stylesIn = (page: string): string =>
+  [...page.matchAll(/<style>([^<]*)<\/style>/g)].map(([, text]) => hashOf(text!)).join(' ');
 
 /** @throws 404; 422 for a branch that is not there */
 export async function publishedPage(context: Asked, { head, chart: id, listed, who }: Publication): Promise<Response> {
@@ -89,9 +87,10 @@ export async function publishedPage(context: Asked, { head, chart: id, listed, w
   const chart = branch === undefined ? whole : partAsked(kind, whole, { branch });
   const scene = scenesOf(chart, false, () => compose(chart, fonts()).scene)[0]!;
   const address = context.url.pathname;
+  const walk = walkThroughOf(kind, chart, scene);
   const page = pageOf(scene, {
     svg: await svgOf(who, scene, { named: true }),
-    walk: walkThroughOf(kind, chart, scene),
+    walk,
     fields: fieldsOf(chart),
     served: { address, branch, forms: FORMS, listed, embed: embedOf(originOf(context), address) },
   });
@@ -99,7 +98,7 @@ export async function publishedPage(context: Asked, { head, chart: id, listed, w
     headers: {
       'content-type': 'text/html; charset=utf-8',
       'cache-control': 'no-cache',
-      'content-security-policy': `default-src 'none'; style-src ${sourcesOf(page, 'style')}; style-src-attr 'unsafe-inline'; script-src ${sourcesOf(page, 'script')}; font-src data:; img-src data:; base-uri 'none'; form-action 'none'; frame-ancestors *`,
+      'content-security-policy': `default-src 'none'; style-src ${stylesIn(page)}; style-src-attr 'unsafe-inline'; script-src ${hashOf(scriptOf(walk !== undefined))}; font-src data:; img-src data:; base-uri 'none'; form-action 'none'; frame-ancestors *`,
       ...(!listed && { 'x-robots-tag': 'noindex' }),
     },
   });

@@ -83,6 +83,9 @@ aside{overflow:auto;padding:12px 16px}aside h2{font-size:15px;margin:0 0 4px}asi
 @media(max-width:700px){body{grid-template:auto 58vh auto/minmax(0,1fr);height:auto}header{grid-column:1;gap:6px;padding:8px 10px}h1{flex-basis:100%}header label{flex:1}header input{width:100%;max-width:100%}#view{border:0;border-bottom:1px solid #d9d5c8}#further,#closer{display:none}button,input,#saves summary{min-height:40px}#outline [data-of]{min-height:36px}}
 @media print{body{display:block;height:auto}header,aside{display:none}#view{overflow:visible;border:0}#view svg{position:static;transform:none!important;display:block}#view [style*="display: none"]{display:revert!important}}`;
 
+/** All that runs on a page. */
+export const scriptOf = (walks: boolean): string => viewer + (walks ? walker : '');
+
 /** The list as nested lists: branches fold. */
 function outline({ items }: Scene): string {
   const under = itemsUnder(items);
@@ -131,7 +134,7 @@ ${served ? headOf(served) : ''}<style>${STYLE}${size}</style></head>
 ${carried ? `<template>${carried}</template>` : ''}
 ${walk ? `<script type="application/json" id="walk-data">${dataOf({ ...walk, words: WALK_WORDS })}</script>` : ''}
 ${fields ? `<script type="application/json" id="fields">${dataOf(fields)}</script>` : ''}
-<script>${viewer}${walk ? walker : ''}</script>
+<script>${scriptOf(walk !== undefined)}</script>
 </body></html>
 `;
 }
