@@ -124,34 +124,46 @@ $$ SELECT string_to_array(nullif(current_setting('dendrotax.links', true), ''), 
 CREATE FUNCTION asking_for() RETURNS text[] STABLE LANGUAGE sql AS
 $$ SELECT string_to_array(nullif(current_setting('dendrotax.only', true), ''), ',') $$;
 
--- Shares that hold for whoever asks. It looks at rows that whoever asks may not see.
-CREATE FUNCTION shares_held() RETURNS SETOF shares STABLE LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp AS $$
-  SELECT * FROM shares WHERE account = asking()
-  UNION ALL
-  SELECT s.* FROM shares s JOIN members m ON m."group" = s."group" WHERE m.account = asking()
-  UNION ALL
-  SELECT * FROM shares WHERE everybody AND asking() IS NOT NULL
-  UNION ALL
-  SELECT * FROM shares WHERE id = ANY (asking_by()) AND (ends_at IS NULL OR ends_at > now())
-$$;
+-- Shares that hold for whoever asks. It looks at rows that whoever asks may not see. (In PL/pgSQL, whose plans are kept: these
+-- are asked with every statement.)
+CREATE FUNCTION shares_held() RETURNS SETOF shares STABLE LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+DECLARE
+  own uuid := asking();
+  links text[] := asking_by();
+BEGIN
+  IF own IS NOT NULL THEN
+    RETURN QUERY SELECT * FROM shares WHERE account = own;
+    RETURN QUERY SELECT s.* FROM shares s JOIN members m ON m."group" = s."group" WHERE m.account = own;
+    RETURN QUERY SELECT * FROM shares WHERE everybody;
+  END IF;
+  IF links IS NOT NULL THEN
+    RETURN QUERY SELECT * FROM shares WHERE id = ANY (links) AND (ends_at IS NULL OR ends_at > now());
+  END IF;
+END $$;
 
 -- Charts of which whoever asks may do so much at least.
-CREATE FUNCTION charts_held(needed integer) RETURNS SETOF text STABLE LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp AS $$
-  SELECT id FROM (
-    SELECT id FROM charts WHERE owner = asking()
-    UNION
-    SELECT chart FROM shares_held() WHERE chart IS NOT NULL AND may >= needed
-    UNION
-    SELECT c.id FROM shares_held() s JOIN charts c ON c.owner = s.owner AND c.folder = s.folder
-     WHERE s.folder IS NOT NULL AND s.may >= needed
-  ) held WHERE asking_for() IS NULL OR id = ANY (asking_for())
-$$;
+CREATE FUNCTION charts_held(needed integer) RETURNS SETOF text STABLE LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+DECLARE
+  own uuid := asking();
+  only_these text[] := asking_for();
+BEGIN
+  RETURN QUERY
+    SELECT held.id FROM (
+      SELECT c.id FROM charts c WHERE c.owner = own
+      UNION
+      SELECT coalesce(s.chart, c.id) FROM shares_held() s
+        LEFT JOIN charts c ON s.folder IS NOT NULL AND c.owner = s.owner AND c.folder = s.folder
+       WHERE s.may >= needed AND (s.chart IS NOT NULL OR c.id IS NOT NULL)
+    ) held WHERE only_these IS NULL OR held.id = ANY (only_these);
+END $$;
 
-CREATE FUNCTION styles_held(needed integer) RETURNS SETOF text STABLE LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp AS $$
-  SELECT id FROM house_styles WHERE owner = asking()
-  UNION
-  SELECT style FROM shares_held() WHERE style IS NOT NULL AND may >= needed
-$$;
+CREATE FUNCTION styles_held(needed integer) RETURNS SETOF text STABLE LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+BEGIN
+  RETURN QUERY
+    SELECT h.id FROM house_styles h WHERE h.owner = asking()
+    UNION
+    SELECT s.style FROM shares_held() s WHERE s.style IS NOT NULL AND s.may >= needed;
+END $$;
 
 -- The tables' owner, who migrates and clears away, is not bound by these: what is done in somebody's name is done as another.
 ALTER TABLE charts ENABLE ROW LEVEL SECURITY;
