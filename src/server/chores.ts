@@ -2,6 +2,7 @@
 import { listening } from './charts/events';
 import { query } from './db';
 import { resumeStyles } from './house-styles';
+import { sweepVisits } from './links';
 import { log } from './log';
 import { firstLink, sendLetters, sweepEvents, sweepSessions, tellRemarks } from './people';
 import { settings } from './settings.mjs';
@@ -29,12 +30,12 @@ export async function clearAnswers(): Promise<number> {
 }
 
 /** What is done now and then; one that fails is no hindrance to the others, and is tried again the next time. */
-const CHORES = [clearAnswers, resumeStyles, sweepSessions, sweepEvents, tellRemarks, sendLetters];
+const CHORES = [clearAnswers, resumeStyles, sweepSessions, sweepVisits, sweepEvents, tellRemarks, sendLetters];
 
 /** Where people have accounts and nobody has one yet: says by which link the first signs up. */
 async function sayFirst(): Promise<void> {
-  const { people, origin, host, port } = settings();
-  const link = people ? await firstLink(origin ?? `http://${host}:${port}`) : undefined;
+  const { people, address } = settings();
+  const link = people ? await firstLink(address) : undefined;
   if (link) log().warn({ link }, 'nobody can sign in yet: the first administrator signs up by this link, once');
 }
 

@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal';
 import { apply, type Change, type Chart, storedOf } from '../core/chart';
 import type { May } from '../core/may';
 import { type HouseSpec, takeSpec } from '../core/style';
-import { mayWrite, styleFor, stylesSharedWith, withAccount } from './access';
+import { mayWrite, noStyle, styleFor, stylesSharedWith, withAccount } from './access';
 import { changeChart, getChart } from './charts';
 import { asServer, inNameOf, query } from './db';
 import { ApiError } from './http';
@@ -23,8 +23,6 @@ export interface OwnStyle {
 const COLUMNS = `s.id, s.name, s.spec, (SELECT count(*)::int FROM charts c
   WHERE c.owner = s.owner AND c.binned_at IS NULL AND c.style = s.id) AS charts`;
 
-const gone = () => new ApiError(404, 'not-found', 'There is no such house style; it may have been removed.');
-
 export async function listStyles(who: Who): Promise<OwnStyle[]> {
   withAccount(who);
   const shared = await stylesSharedWith(who);
@@ -43,7 +41,7 @@ export async function getStyle(who: Who, id: string, least: May = 'look'): Promi
   const rows = await query<OwnStyle & Record<string, unknown>>(`SELECT ${COLUMNS} FROM house_styles s WHERE id = $1`, [
     id,
   ]);
-  if (!rows[0]) throw gone();
+  if (!rows[0]) throw noStyle();
   return owner === who.account ? rows[0] : { ...rows[0], may };
 }
 

@@ -11,6 +11,8 @@ import { failed, matches, mayTry, newToken, succeeded, tokenHash } from './peopl
 const PREFIX = 'dendrotax-link-';
 /** RFC 6265bis, 4.1.3. */
 const prefix = (): string => (isSecure() ? `__Host-${PREFIX}` : PREFIX);
+/** What a browser that opened a link holds is good for so many days. */
+const VISIT_DAYS = 90;
 /** Links of one browser that count. */
 const MOST = 30;
 const GOOD = '(s.ends_at IS NULL OR s.ends_at > now())';
@@ -81,7 +83,7 @@ export function openLink(token: string, password: string | undefined, caller: st
     await query('INSERT INTO visits (token, share) VALUES ($1, $2)', [tokenHash(visit), id]);
     await query('UPDATE shares SET used = used + 1, used_at = now() WHERE id = $1', [id]);
     const secure = isSecure() ? '; Secure' : '';
-    const cookie = `${prefix()}${id}=${visit}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${90 * 86_400}${secure}`;
+    const cookie = `${prefix()}${id}=${visit}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${VISIT_DAYS * 86_400}${secure}`;
     return { chart, cookie };
   });
 }
@@ -98,3 +100,7 @@ export async function published(address: string): Promise<{ id: string; chart: s
   if (!row) throw new ApiError(404, 'not-found', 'There is no such page; it may have been taken back.');
   return row;
 }
+
+/** Takes away what browsers hold no more. */
+export const sweepVisits = (): Promise<unknown> =>
+  query('DELETE FROM visits WHERE made_at < now() - make_interval(days => $1)', [VISIT_DAYS]);

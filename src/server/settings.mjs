@@ -91,6 +91,8 @@ export function settingsOf(env) {
     statementMs: data.STATEMENT_SECONDS * 1_000,
     /** What browsers call it, where something stands before it. */
     origin: data.ORIGIN?.replace(/\/$/, ''),
+    /** By which links in letters and in the log lead here. */
+    address: data.ORIGIN?.replace(/\/$/, '') ?? `http://${data.HOST}:${data.PORT}`,
     /** Proxies before it that are believed. */
     proxies: data.TRUST_PROXY,
     threads: data.THREADS,

@@ -46,10 +46,10 @@ export function summed(shares: readonly { readonly may: number; readonly without
   return { rank, without: first!.without.filter((field) => rest.every(({ without }) => without.includes(field))) };
 }
 
-/** Shares that hold for whoever asks: $2 the account, $3 links. */
-const HELD = `(s.account = $2 OR (s.everybody AND $2::uuid IS NOT NULL)
-  OR s."group" IN (SELECT m."group" FROM members m WHERE m.account = $2)
-  OR (s.id = ANY ($3) AND (s.ends_at IS NULL OR s.ends_at > now())))`;
+/** Shares that hold for whoever asks: $1 the account, $2 links. */
+const HELD = `(s.account = $1 OR (s.everybody AND $1::uuid IS NOT NULL)
+  OR s."group" IN (SELECT m."group" FROM members m WHERE m.account = $1)
+  OR (s.id = ANY ($2) AND (s.ends_at IS NULL OR s.ends_at > now())))`;
 const SHARES = `coalesce(json_agg(json_build_object('may', s.may, 'without', s.without)) FILTER (WHERE s.id IS NOT NULL), '[]')`;
 
 const askedAs = ({ account, links = [] }: Who) => [account === '' ? null : account, links];
@@ -66,10 +66,10 @@ interface Row {
 
 const HEAD = 'c.revision, c.items, c.title, c.changed_at, c.owner, c.binned_at IS NOT NULL AS binned';
 /** Whoever is alone has one account and no shares: what is another's is not there. */
-const ALONE = `SELECT ${HEAD}, '[]'::json AS shares FROM charts c WHERE c.id = $1 AND c.owner = $2`;
+const ALONE = `SELECT ${HEAD}, '[]'::json AS shares FROM charts c WHERE c.owner = $1 AND c.id = $2`;
 const AMONG_PEOPLE = `SELECT ${HEAD}, ${SHARES} AS shares
    FROM charts c LEFT JOIN shares s ON (s.chart = c.id OR (s.owner = c.owner AND s.folder = c.folder)) AND ${HELD}
-  WHERE c.id = $1 GROUP BY c.id`;
+  WHERE c.id = $3 GROUP BY c.id`;
 
 /** No more than a key gives, and only for its charts. */
 function limited({ key, only }: Who, id: string, rank: number): number {
@@ -86,8 +86,8 @@ export async function chartFor(who: Who, id: string, least: May = 'look', { binn
   const { people } = settings();
   const row = await asServer(async () =>
     people
-      ? (await query<Row & Record<string, unknown>>(AMONG_PEOPLE, [id, ...askedAs(who)]))[0]
-      : (await query<Row & Record<string, unknown>>(ALONE, [id, who.account]))[0],
+      ? (await query<Row & Record<string, unknown>>(AMONG_PEOPLE, [...askedAs(who), id]))[0]
+      : (await query<Row & Record<string, unknown>>(ALONE, [who.account, id]))[0],
   );
   if (!row || row.binned !== binned) throw notThere();
   const { owner, shares, changed_at, revision, items, title } = row;
@@ -103,15 +103,15 @@ export async function chartFor(who: Who, id: string, least: May = 'look', { binn
   return { revision, items, title, changedAt: changed_at.toISOString(), may: mayOf(rank), owner, without };
 }
 
-const noStyle = () => new ApiError(404, 'not-found', 'There is no such house style; it may have been removed.');
+export const noStyle = () => new ApiError(404, 'not-found', 'There is no such house style; it may have been removed.');
 
 /** @throws 404, 403 as for charts */
 export async function styleFor(who: Who, id: string, least: May = 'look'): Promise<Access> {
   const [row] = await asServer(() =>
     query<Pick<Row, 'owner' | 'shares'> & Record<string, unknown>>(
       `SELECT h.owner, ${SHARES} AS shares FROM house_styles h LEFT JOIN shares s ON s.style = h.id AND ${HELD}
-        WHERE h.id = $1 GROUP BY h.id`,
-      [id, ...askedAs(who)],
+        WHERE h.id = $3 GROUP BY h.id`,
+      [...askedAs(who), id],
     ),
   );
   if (!row) throw noStyle();
@@ -132,9 +132,9 @@ export async function sharedWith(who: Who, links: readonly string[] = []): Promi
   const rows = await asServer(() =>
     query<{ id: string; may: number }>(
       `SELECT c.id, max(s.may) AS may FROM shares s JOIN charts c ON s.chart = c.id OR (s.owner = c.owner AND s.folder = c.folder)
-        WHERE ${HELD} AND c.owner IS DISTINCT FROM $2 AND ($1::text[] IS NULL OR c.id = ANY ($1))
+        WHERE ${HELD} AND c.owner IS DISTINCT FROM $1 AND ($3::text[] IS NULL OR c.id = ANY ($3))
         GROUP BY c.id`,
-      [who.only ?? null, account, links],
+      [account, links, who.only ?? null],
     ),
   );
   return new Map(rows.map(({ id, may }) => [id, mayOf(limited(who, id, may))]));
@@ -155,8 +155,8 @@ export async function stylesSharedWith(who: Who): Promise<ReadonlyMap<string, Ma
   const rows = await asServer(() =>
     query<{ id: string; may: number }>(
       `SELECT s.style AS id, max(s.may) AS may FROM shares s
-        WHERE s.style IS NOT NULL AND s.owner <> $2 AND ${HELD} AND $1 GROUP BY s.style`,
-      [true, who.account, []],
+        WHERE s.style IS NOT NULL AND s.owner <> $1 AND ${HELD} GROUP BY s.style`,
+      [who.account, []],
     ),
   );
   return new Map(rows.map(({ id, may }) => [id, mayOf(may)]));

@@ -5,6 +5,7 @@ export {
   chartFor,
   linkEnd,
   mayWrite,
+  noStyle,
   notThere,
   sharedWith,
   styleFor,

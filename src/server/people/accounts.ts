@@ -94,12 +94,11 @@ export async function makeAccount(
   );
   if (!made) throw new ApiError(409, 'email-taken', 'Somebody has an account with this e-mail address.');
   await note('account-made', made.id, `by ${by}`);
-  const { origin, host, port } = settings();
   if (password === null)
     await write({
       to: person.email,
       subject: 'An account for you',
-      words: `${by} made an account for you at Dendrotax. Go to ${origin ?? `http://${host}:${port}`}/sign-in and have a link sent to this address; a password can be taken afterwards.\n`,
+      words: `${by} made an account for you at Dendrotax. Go to ${settings().address}/sign-in and have a link sent to this address; a password can be taken afterwards.\n`,
     });
   return made.id;
 }

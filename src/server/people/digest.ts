@@ -30,13 +30,12 @@ const FOR_THEM = `
    ORDER BY a.id, c.title, r.made_at LIMIT 5000`;
 
 const MOST = 100;
-const originOf = () => settings().origin ?? `http://${settings().host}:${settings().port}`;
 
 function letterOf(remarks: readonly Told[]): string {
   const parts: string[] = [];
   let chart = '';
   for (const { chart: id, title, name, words, mentioned } of remarks.slice(0, MOST)) {
-    if (id !== chart) parts.push(`${title}\n${originOf()}/chart/${id}\n`);
+    if (id !== chart) parts.push(`${title}\n${settings().address}/chart/${id}\n`);
     chart = id;
     parts.push(`  ${name}${mentioned ? ' (mentions you)' : ''}: ${words.replace(/\s+/g, ' ').slice(0, 400)}`);
   }
@@ -45,7 +44,7 @@ function letterOf(remarks: readonly Told[]): string {
     ...parts,
     ...more,
     '',
-    `You get one such letter a day at most; turn it off at ${originOf()}/account.`,
+    `You get one such letter a day at most; turn it off at ${settings().address}/account.`,
     '',
   ].join('\n');
 }

@@ -115,5 +115,4 @@ export async function sweepSessions(): Promise<void> {
   await query(`DELETE FROM sessions WHERE NOT (${LIVING})`);
   await query("DELETE FROM failed_sign_ins WHERE at < now() - interval '1 day'");
   await query('DELETE FROM one_time WHERE ends_at < now()');
-  await query("DELETE FROM visits WHERE made_at < now() - interval '90 days'");
 }

@@ -90,8 +90,6 @@ export async function enterByPassword(
   return { account: account.id, token };
 }
 
-const originOf = (): string => settings().origin ?? `http://${settings().host}:${settings().port}`;
-
 /** What is asked for by e-mail is counted as attempts are: nobody is sent hundreds. */
 async function counted(email: string, caller: string): Promise<void> {
   // Counted apart: whoever asks for letters keeps nobody beside them from signing in.
@@ -100,18 +98,24 @@ async function counted(email: string, caller: string): Promise<void> {
   await failed(attempt);
 }
 
-/** Sends a link by which somebody signs in, where they have an account; whether they have one is not said. */
-export async function askSignInLink(email: string, caller: string): Promise<void> {
+/** Sends a link that is good once, where somebody has the address; whether they have is not said. */
+async function sendLink(
+  purpose: 'sign-in' | 'recover',
+  email: string,
+  caller: string,
+  letter: (token: string) => { readonly subject: string; readonly words: string },
+): Promise<void> {
   await counted(email, caller);
   const account = await accountBy(email);
-  if (!account) return;
-  const token = await makeOneTime('sign-in', account.id);
-  await write({
-    to: email,
-    subject: 'Your link to sign in',
-    words: `Sign in to Dendrotax by this link. It is good once, for ten minutes:\n\n${originOf()}/by-link#${token}\n\nIf you did not ask for it, somebody else did; nothing happens if you leave it.\n`,
-  });
+  if (account) await write({ to: email, ...letter(await makeOneTime(purpose, account.id)) });
 }
+
+/** A link by which somebody signs in. */
+export const askSignInLink = (email: string, caller: string): Promise<void> =>
+  sendLink('sign-in', email, caller, (token) => ({
+    subject: 'Your link to sign in',
+    words: `Sign in to Dendrotax by this link. It is good once, for ten minutes:\n\n${settings().address}/by-link#${token}\n\nIf you did not ask for it, somebody else did; nothing happens if you leave it.\n`,
+  }));
 
 export async function enterByLink(token: string, code: string | undefined, asker: Asker) {
   // With a second factor the link is needed once more, with the code: it is taken only when all is right.
@@ -125,18 +129,12 @@ export async function enterByLink(token: string, code: string | undefined, asker
   }
 }
 
-/** Sends a link by which somebody who forgot their password takes another one. */
-export async function askRecovery(email: string, caller: string): Promise<void> {
-  await counted(email, caller);
-  const account = await accountBy(email);
-  if (!account) return;
-  const token = await makeOneTime('recover', account.id);
-  await write({
-    to: email,
+/** A link by which somebody who forgot their password takes another one. */
+export const askRecovery = (email: string, caller: string): Promise<void> =>
+  sendLink('recover', email, caller, (token) => ({
     subject: 'Another password',
-    words: `Take another password for Dendrotax by this link. It is good once, for ten minutes:\n\n${originOf()}/recover#${token}\n\nIf you did not ask for it, leave it: your password stays as it is.\n`,
-  });
-}
+    words: `Take another password for Dendrotax by this link. It is good once, for ten minutes:\n\n${settings().address}/recover#${token}\n\nIf you did not ask for it, leave it: your password stays as it is.\n`,
+  }));
 
 /** Another password, by a link; everywhere they are signed out. A second factor stays as it is. */
 export async function recover(token: string, password: string): Promise<void> {
@@ -188,7 +186,7 @@ export async function askEmail(
   await write({
     to: email,
     subject: 'Is this your address?',
-    words: `${name} wants to sign in to Dendrotax with this address. If that is you, confirm it within an hour:\n\n${originOf()}/confirm#${token}\n`,
+    words: `${name} wants to sign in to Dendrotax with this address. If that is you, confirm it within an hour:\n\n${settings().address}/confirm#${token}\n`,
   });
 }
 
