@@ -9,9 +9,11 @@ import { settings } from './server/settings.mjs';
 import { personAsking, whoAsks } from './server/who';
 
 /** Pages that nobody has to sign in for. */
-const OPEN = /^\/(?:sign-in|first|by-link|recover|confirm|link\/[^/]+|published\/.+)$/;
+const OPEN = /^\/(?:sign-in|join|first|by-link|recover|confirm|link\/[^/]+|published\/.+)$/;
 /** Pages that links lead to. */
 const BY_LINK = /^\/chart\//;
+/** Pages of learners; from all others they are led to their own. */
+const FOR_LEARNERS = /^\/(?:my-work$|chart\/[^/]+$)/;
 /** What pages of other sites show as a part of theirs. */
 const EMBEDDED = /^\/(?:published\/|api\/oembed$)/;
 
@@ -27,6 +29,8 @@ export const onRequest = defineMiddleware(async ({ request, locals, routePattern
     const known = await knows({ locals, request }).catch(() => undefined);
     // Where it was asked for is kept, as a part of this site.
     if (!known) return redirect(`/sign-in?to=${encodeURIComponent(url.pathname + url.search)}`);
+    const person = await personAsking({ locals, request });
+    if (person?.class && !FOR_LEARNERS.test(url.pathname)) return redirect('/my-work');
   }
   const response = await next();
   // After signing out nothing of a page is left to go back to.

@@ -1,5 +1,6 @@
 /** What is cleared away now and then, by whichever server comes to it. */
 import { listening } from './charts/events';
+import { demoClass } from './classes/demo';
 import { query } from './db';
 import { resumeStyles } from './house-styles';
 import { sweepVisits } from './links';
@@ -51,6 +52,7 @@ export function beginChores(): void {
   if (settings().people) void listening().catch(() => undefined);
   // Soon after the start as well: a server that ended may have left something undone.
   void sayFirst().catch((error: Error) => log().error({ error: error.message }, 'no link for the first administrator'));
+  void demoClass().catch((error: Error) => log().error({ error: error.message }, 'no demo class'));
   setTimeout(() => void work(), SOON_MS).unref();
   setInterval(() => void work(), EVERY_MS).unref();
 }

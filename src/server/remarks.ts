@@ -138,7 +138,7 @@ export async function addRemark(who: Who, id: string, asked: NewRemark): Promise
       { code: 'not-there', message: 'It may have been removed.', field: 'on' },
     ]);
   // Who has an account here is not for those who came by a link.
-  if (who.account === '' && asked.mentions?.length)
+  if ((who.account === '' || who.person?.class) && asked.mentions?.length)
     throw new ApiError(403, 'session-only', 'Sign in to mention somebody.');
   const mentions = asked.mentions?.length ? await mentioned(id, asked.mentions, who) : [];
   const name = who.person?.name ?? (who.account === '' ? asked.name?.trim() || 'Somebody with the link' : '');

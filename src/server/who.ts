@@ -57,7 +57,8 @@ async function found(asking: AskingRequest): Promise<Who> {
     return { ...base, account, caller: `${account} ${from}`, key, ...(only && { only }) };
   }
   const person = await personAsking(asking);
-  const { links, visit } = await linksIn(request);
+  // A learner sees what is theirs, and nothing by links of others.
+  const { links, visit } = person?.class ? { links: [], visit: '' } : await linksIn(request);
   const account = person?.account ?? '';
   return {
     ...base,
@@ -88,6 +89,15 @@ export async function whoAsks(asking: AskingRequest): Promise<Who> {
       { 'www-authenticate': 'Session realm="Dendrotax"' },
     );
   return who;
+}
+
+/** Who works on tasks of a class. */
+export type LearnerWho = Who & { readonly learner: { readonly class: string } };
+/** @throws 403 for all but learners */
+export function learner(who: Who): LearnerWho {
+  const of = who.person?.class;
+  if (!of) throw new ApiError(403, 'learners-only', 'That is done by learners of a class.');
+  return { ...who, learner: { class: of } };
 }
 
 /** The same for what people do themselves, and no key or link. @throws 403 as well */

@@ -26,6 +26,7 @@ export {
   UnreadableChart,
 } from './stored';
 export { type ChartChange, chartHearer, chartTeller } from './told';
+export { closedTo, WORK_PARTS, type WorkPart } from './touched';
 export * from './tree';
 export { NEVER_WITHOUT, PICTURE_FIELD, withoutFields } from './without';
 export * from './words';

@@ -14,6 +14,7 @@ export { notDrawn } from './carry';
 export * from './choices';
 export { dockIn } from './docks';
 export { kindDrawn, kindsDrawn } from './drawn';
+export type { Bare, Counted, KindInClass, Statement } from './in-class';
 export * from './kind';
 export { comparing, MATTER_WORDS, matterOf } from './matter';
 export { kindOnPage, kindsOnPage } from './on-page';

@@ -10,6 +10,7 @@ import type { Column, ListForm, ListRead, Problem } from '../list';
 import type { Steps } from '../steps';
 import type { ArrangeInput, Arrangement, Region, SettledTree, Size, Structure } from './arrangement';
 import type { ArrangementChoice } from './choices';
+import type { KindInClass } from './in-class';
 import type { Addition } from './typing';
 
 /** A ready list to begin a chart from. */
@@ -288,6 +289,8 @@ export interface WalkStep {
 
 /** A kind with what arranges, checks and counts: for who composes pictures. */
 export interface KindDrawn extends KindOnPage {
+  /** What its charts say, to be compared, and how a class may begin with one. */
+  readonly inClass: KindInClass;
   arrange(input: ArrangeInput): Arrangement;
   /**
    * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim

@@ -12,7 +12,7 @@ function writeCsv(rows: readonly (readonly string[])[]): string {
  * A grid as CSV by RFC 4180.
  * @param exact cells as they are, also those that a spreadsheet would work out as formulas
  */
-export const writeGrid = ({ columns, rows }: Grid, exact = false): string => {
+export const writeGrid = ({ columns, rows }: Pick<Grid, 'columns' | 'rows'>, exact = false): string => {
   const cells = [columns.map(({ label }) => label), ...rows];
   return writeCsv(exact ? cells : cells.map((row) => row.map(inert)));
 };

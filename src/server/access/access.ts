@@ -2,6 +2,7 @@
  * Who may do what with a chart or a house style: decided here, for every door alike, and a second time by the database's own
  * policies (`db/migrations/010_sharing.sql`), row by row.
  */
+import { WORK_PARTS, type WorkPart } from '../../core/chart';
 import { type May, mayOf, rankOf } from '../../core/may';
 import { asServer, query } from '../db';
 import { ApiError } from '../http/problem';
@@ -15,6 +16,8 @@ export interface Access {
   readonly owner: string;
   /** Fields that are kept from whoever asks. */
   readonly without: readonly string[];
+  /** Of whoever may edit: the only parts that they may change; absent: all. */
+  readonly parts?: readonly WorkPart[] | undefined;
 }
 /** What is known of a chart without reading it. */
 export interface ChartHead extends Access {
@@ -35,22 +38,30 @@ const SAID: Readonly<Record<May, string>> = {
 export const mayNot = (least: May) =>
   new ApiError(403, 'may-not', `You may not ${SAID[least]} this; ask whoever it belongs to.`);
 
+interface Shared {
+  readonly may: number;
+  readonly without: readonly string[];
+  readonly parts?: readonly WorkPart[] | null;
+}
+
 /** Rights add up: the most that any share gives, without only what all of them keep back, and nothing from those who edit. */
-export function summed(shares: readonly { readonly may: number; readonly without: readonly string[] }[]): {
-  rank: number;
-  without: readonly string[];
-} {
+export function summed(shares: readonly Shared[]): Pick<Access, 'without' | 'parts'> & { rank: number } {
   const rank = Math.max(0, ...shares.map(({ may }) => may));
-  if (rank >= rankOf('edit') || shares.length === 0) return { rank, without: [] };
+  if (rank >= rankOf('edit') || shares.length === 0) {
+    const edits = shares.filter(({ may }) => may === rank).map(({ parts }) => parts ?? WORK_PARTS);
+    const parts = WORK_PARTS.filter((part) => edits.some((some) => some.includes(part)));
+    return { rank, without: [], ...(rank === rankOf('edit') && parts.length < WORK_PARTS.length && { parts }) };
+  }
   const [first, ...rest] = shares;
   return { rank, without: first!.without.filter((field) => rest.every(({ without }) => without.includes(field))) };
 }
 
-/** Shares that hold for whoever asks: $1 the account, $2 links. */
-const HELD = `(s.account = $1 OR (s.everybody AND $1::uuid IS NOT NULL)
+/** Shares that hold for whoever asks: $1 the account, $2 links. Learners are not among everybody. */
+const HELD = `(s.account = $1 OR s.class = (SELECT l.class FROM accounts l WHERE l.id = $1)
+  OR (s.everybody AND $1::uuid IS NOT NULL AND NOT EXISTS (SELECT FROM accounts l WHERE l.id = $1 AND l.class IS NOT NULL))
   OR s."group" IN (SELECT m."group" FROM members m WHERE m.account = $1)
   OR (s.id = ANY ($2) AND (s.ends_at IS NULL OR s.ends_at > now())))`;
-const SHARES = `coalesce(json_agg(json_build_object('may', s.may, 'without', s.without)) FILTER (WHERE s.id IS NOT NULL), '[]')`;
+const SHARES = `coalesce(json_agg(json_build_object('may', s.may, 'without', s.without, 'parts', s.parts)) FILTER (WHERE s.id IS NOT NULL), '[]')`;
 
 const askedAs = ({ account, links = [] }: Who) => [account === '' ? null : account, links];
 
@@ -61,7 +72,7 @@ interface Row {
   readonly changed_at: Date;
   readonly owner: string;
   readonly binned: boolean;
-  readonly shares: readonly { readonly may: number; readonly without: readonly string[] }[];
+  readonly shares: readonly Shared[];
 }
 
 const HEAD = 'c.revision, c.items, c.title, c.changed_at, c.owner, c.binned_at IS NOT NULL AS binned';
@@ -91,7 +102,11 @@ export async function chartFor(who: Who, id: string, least: May = 'look', { binn
   );
   if (!row || row.binned !== binned) throw notThere();
   const { owner, shares, changed_at, revision, items, title } = row;
-  const { rank: given, without } = owner === who.account ? { rank: rankOf('own'), without: [] } : summed(shares);
+  const {
+    rank: given,
+    without,
+    parts,
+  } = owner === who.account ? { rank: rankOf('own'), without: [], parts: undefined } : summed(shares);
   const rank = limited(who, id, given);
   // What is in the bin is there for those whose it is.
   if (rank === 0 || (binned && rank < rankOf('own'))) throw notThere();
@@ -100,7 +115,7 @@ export async function chartFor(who: Who, id: string, least: May = 'look', { binn
     throw notThere();
   }
   if (rank < rankOf(least)) throw mayNot(least);
-  return { revision, items, title, changedAt: changed_at.toISOString(), may: mayOf(rank), owner, without };
+  return { revision, items, title, changedAt: changed_at.toISOString(), may: mayOf(rank), owner, without, parts };
 }
 
 export const noStyle = () => new ApiError(404, 'not-found', 'There is no such house style; it may have been removed.');

@@ -119,7 +119,7 @@ export async function listShares(who: Who, target: Target): Promise<Share[]> {
       `SELECT s.id, s.may, s.without, s.account, a.name, a.email, s."group", g.name AS "groupName", s.everybody, s.address,
               s.ends_at AS until, s.password IS NOT NULL AS password, s.used, s.used_at AS "usedAt", s.listed
          FROM shares s LEFT JOIN accounts a ON a.id = s.account LEFT JOIN groups g ON g.id = s."group"
-        WHERE s.id = ANY ($1)
+        WHERE s.id = ANY ($1) AND s.class IS NULL AND a.class IS NULL
         ORDER BY s.everybody DESC, s.account IS NULL, s."group" IS NULL, lower(coalesce(a.name, g.name)), s.made_at, s.id`,
       [ids],
     ),

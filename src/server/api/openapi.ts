@@ -4,6 +4,7 @@ import { BUNDLE_FORMS } from '../../core/bundle';
 import { kinds } from '../../core/kinds';
 import { pictureTypes } from '../pictures/types';
 import { version } from '../version';
+import { classPaths } from './openapi-classes';
 import {
   allPictures,
   answer,
@@ -102,6 +103,7 @@ function document() {
       },
       ...peoplePaths(),
       ...sharingPaths(),
+      ...classPaths(),
       '/api/charts/{id}/stored': {
         get: {
           summary: 'A chart as it lies in the database, also where this version can not read it',

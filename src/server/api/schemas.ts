@@ -17,6 +17,7 @@ import { houseSpecSchema } from '../../core/style';
 import { WORKSHEET_LIMITS, WRITE_WHERE } from '../../core/worksheet';
 import { LIST_LIMIT } from '../http';
 
+export * from './class-schemas';
 export * from './people-schemas';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');

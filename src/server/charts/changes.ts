@@ -3,7 +3,16 @@
  * that wait together in one transaction: fifty people at one chart take one connection, and the chart is written once.
  */
 import { setImmediate as breathe } from 'node:timers/promises';
-import { type Applied, apply, type Change, type Chart, countOf, type Origin, storedChange } from '../../core/chart';
+import {
+  type Applied,
+  apply,
+  type Change,
+  type Chart,
+  closedTo,
+  countOf,
+  type Origin,
+  storedChange,
+} from '../../core/chart';
 import { chartFor, notThere } from '../access';
 import { beside, type Client, query, transaction } from '../db';
 import { answersFor, keepAnswers, keyUsed } from '../http/answers';
@@ -64,12 +73,15 @@ const TOLD_MOST = 50;
 /** A chart that others changed is caught up with by their changes where they are no more than these. */
 const CAUGHT_UP = 50;
 
+const notInTask = () => new ApiError(403, 'not-in-task', 'This task leaves that as it is; nothing was changed.');
+
 /**
  * Carries out a change on the stored value, in one transaction with its entry in the log and the answer to its key.
  * @throws 409 where the chart has moved on and the change fits no more; 422 where it can't be carried out; 503 where too many wait
  */
 export async function changeChart(who: Who, id: string, sent: SentChange): Promise<Changed> {
-  await chartFor(who, id, 'edit');
+  const { parts } = await chartFor(who, id, 'edit');
+  if (parts && closedTo(sent.change, parts) !== undefined) throw notInTask();
   return new Promise((done, failed) => {
     const key = `${who.account} ${id}`;
     const queue = queues.get(key);

@@ -14,7 +14,13 @@ export interface News {
 export const LOST = 'lost';
 /** Told where what whoever watches may do may have changed: they ask again. */
 export const ASK_AGAIN = 'ask-again';
-export type Heard = News | { readonly remarks: true } | { readonly here: Here } | typeof LOST | typeof ASK_AGAIN;
+export type Heard =
+  | News
+  | { readonly remarks: true }
+  | { readonly work: true }
+  | { readonly here: Here }
+  | typeof LOST
+  | typeof ASK_AGAIN;
 
 interface Watcher {
   readonly tell: (news: Heard) => void;
@@ -75,6 +81,7 @@ function take(what: Told): void {
   if ('revision' in what) hear(what.id, what.revision);
   else if ('access' in what) tellWatchers(what.id, ASK_AGAIN);
   else if ('remarks' in what) tellWatchers(what.id, { remarks: true });
+  else if ('work' in what) tellWatchers(what.id, { work: true });
   else tellWatchers(what.id, { here: what.here });
 }
 

@@ -18,4 +18,4 @@ export {
   SORTS,
   type Sort,
 } from './store';
-export { eventStream } from './stream';
+export { eventStream, streamOf } from './stream';

@@ -88,18 +88,26 @@ async function put(client: Client, id: string, rows: StoredChange['put']): Promi
   );
 }
 
-/** Writes a new chart. */
-export async function insertChart(client: Client, owner: string, id: string, chart: Chart): Promise<void> {
-  const { settings, parts } = storedOf(chart);
-  await client.query(
-    `INSERT INTO charts (id, owner, kind, title, settings, items, changed_at)
-     VALUES ($1, $2, $3, $4, $5, $6, clock_timestamp())`,
-    [id, owner, chart.kind, chart.title, JSON.stringify(settings), countOf(chart.items)],
-  );
-  const rows = Object.entries(parts).flatMap(([part, record]) =>
+const rowsOf = ({ parts }: StoredValue): StoredChange['put'] =>
+  Object.entries(parts).flatMap(([part, record]) =>
     Object.entries(record ?? {}).map(([own, value]) => ({ part: part as Part, id: own, value })),
   );
-  await put(client, id, rows);
+
+/** Writes a new chart. @param task the task that it is a work of */
+export async function insertChart(
+  client: Client,
+  owner: string,
+  id: string,
+  chart: Chart,
+  task: string | null = null,
+): Promise<void> {
+  const stored = storedOf(chart);
+  await client.query(
+    `INSERT INTO charts (id, owner, kind, title, settings, items, task, changed_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, clock_timestamp())`,
+    [id, owner, chart.kind, chart.title, JSON.stringify(stored.settings), countOf(chart.items), task],
+  );
+  await put(client, id, rowsOf(stored));
 }
 
 /** Writes what changed of a chart, and its new revision. */

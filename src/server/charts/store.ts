@@ -126,6 +126,7 @@ export async function listCharts(
        FROM charts c
       WHERE (${shared.length > 0 ? `(c.owner = $1 AND $10 <> 'others') OR c.id = ANY ($9)` : `c.owner = $1 AND $10 <> 'others' AND cardinality($9::text[]) = 0`})
         AND ($11::text[] IS NULL OR c.id = ANY ($11))
+        AND c.task IS NULL
         AND (c.binned_at IS NOT NULL) = $2
         AND ($3::text IS NULL OR c.kind = $3)
         AND ($4::text IS NULL OR ${FOLDED_TITLE} LIKE '%' || $4 || '%')
@@ -245,7 +246,7 @@ export async function listFolders(who: Who): Promise<Folder[]> {
   withAccount(who);
   return query<{ name: string; charts: number }>(
     `SELECT folder AS name, count(*)::int AS charts FROM charts
-      WHERE owner = $1 AND binned_at IS NULL AND folder IS NOT NULL AND ($2::text[] IS NULL OR id = ANY ($2))
+      WHERE owner = $1 AND task IS NULL AND binned_at IS NULL AND folder IS NOT NULL AND ($2::text[] IS NULL OR id = ANY ($2))
       GROUP BY folder ORDER BY folder COLLATE "en-x-icu"`,
     [who.account, who.only ?? null],
   );

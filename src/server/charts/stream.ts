@@ -43,7 +43,7 @@ function admit({ caller }: Who): () => void {
 }
 
 /** Whether whoever asks is still who they were: signed in, or with a key that is good. */
-const isStill = ({ person, key }: Who): Promise<boolean> =>
+export const isStill = ({ person, key }: Who): Promise<boolean> =>
   asServer(async () => {
     if (person) return sessionLives(person.session);
     return key ? keyLives(key.id) : true;
@@ -55,13 +55,11 @@ const SLACK_MS = 100;
 const LONGEST_MS = 2_147_483_647;
 
 /**
- * Tells each new revision of some charts, the present ones first, and who is at them and when remarks changed; charts that are
- * not there are left out. A chart that whoever asks may see no more is told as gone, and nothing more of it. It ends where the
- * database's connection is lost, and with the session: whoever comes back is told what it missed.
+ * A stream of events, as long as whoever asks is there.
  * @param left of the request: ends it
- * @param named whether each event names its chart
+ * @param begin sets up what it tells; where that fails the stream ends: whoever comes back is told by a status
  */
-export function eventStream(who: Who, charts: readonly string[], left: AbortSignal, named: boolean): Response {
+export function streamOf(who: Who, left: AbortSignal, begin: (line: Line) => Promise<void>): Response {
   const text = new TextEncoder();
   // Whoever asked may leave at any moment, also while this is being set up: everything ends by this one signal.
   const gone = new AbortController();
@@ -79,14 +77,11 @@ export function eventStream(who: Who, charts: readonly string[], left: AbortSign
       ending()?.addEventListener('abort', end, { signal: gone.signal });
       const beat = setInterval(() => send(': beat\n\n'), BEAT_MS);
       gone.signal.addEventListener('abort', () => clearInterval(beat));
-      const event = (chart: string, news: object) =>
-        send(`data: ${JSON.stringify(named ? { chart, ...news } : news)}\n\n`);
       send(`retry: ${RETRY_MS}\n\n`);
       if (ending()?.aborted) return end();
       try {
-        for (const chart of charts) await follow(who, chart, { event, end, left: gone.signal });
+        await begin({ tell: (news) => send(`data: ${JSON.stringify(news)}\n\n`), end, left: gone.signal });
       } catch {
-        // The answer has begun: it can only end. Whoever comes back is told by a status.
         end();
       }
     },
@@ -96,16 +91,31 @@ export function eventStream(who: Who, charts: readonly string[], left: AbortSign
   return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' } });
 }
 
+/**
+ * Tells each new revision of some charts, the present ones first, and who is at them and when remarks changed; charts that are
+ * not there are left out. A chart that whoever asks may see no more is told as gone, and nothing more of it. It ends where the
+ * database's connection is lost, and with the session: whoever comes back is told what it missed.
+ * @param named whether each event names its chart
+ */
+export const eventStream = (who: Who, charts: readonly string[], left: AbortSignal, named: boolean): Response =>
+  streamOf(who, left, async ({ tell, ...line }) => {
+    const event = (chart: string, news: object) => tell(named ? { chart, ...news } : news);
+    for (const chart of charts) await follow(who, chart, { ...line, event });
+  });
+
 interface Line {
-  /** Tells something of a chart. */
-  readonly event: (chart: string, news: object) => void;
+  readonly tell: (news: object) => void;
   readonly end: () => void;
   /** The stream has ended. */
   readonly left: AbortSignal;
 }
+interface ChartLine extends Omit<Line, 'tell'> {
+  /** Tells something of a chart. */
+  readonly event: (chart: string, news: object) => void;
+}
 
 /** Tells of one chart, as long as whoever asks may see it. */
-async function follow(who: Who, chart: string, { event, end, left }: Line): Promise<void> {
+async function follow(who: Who, chart: string, { event, end, left }: ChartLine): Promise<void> {
   const over = new AbortController();
   left.addEventListener('abort', () => over.abort());
   let head: ChartHead | undefined;

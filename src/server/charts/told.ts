@@ -23,6 +23,8 @@ export type Told =
   /** Who may do what with it has changed. */
   | { readonly id: string; readonly access: true }
   | { readonly id: string; readonly remarks: true }
+  /** It is somebody's work on a task, and was handed in, marked or returned; or something of a class has changed. */
+  | { readonly id: string; readonly work: true }
   | { readonly id: string; readonly here: Here }
   /** Sessions, keys or groups of an account have changed. */
   | { readonly account: string };

@@ -1,9 +1,11 @@
 /** Endpoints: methods dispatched, errors answered as problem details. */
 import type { APIContext, APIRoute } from 'astro';
+import { mayWrite, withAccount } from '../access';
+import { learnerMay } from '../classes/allowed';
 import { databaseAway, databaseRefuses, LaterDatabase } from '../database-away';
 import { inNameOf } from '../db';
 import { log } from '../log';
-import { anybody, signedIn, type Who, whoAsks } from '../who';
+import { amongPeople, anybody, signedIn, type Who, whoAsks } from '../who';
 import { BROKEN } from './broken';
 import { ApiError, problemResponse } from './problem';
 
@@ -65,10 +67,24 @@ const DOORS = {
   /** Whoever signed in, or has a key or a link: in their name. */
   charts: async (context: APIContext, handler: Handler) => {
     const who = await whoAsks(context);
+    learnerMay(who, context);
     return inNameOf(who, () => handler(context, who));
   },
   /** Whoever signed in, of their own account and what belongs to it: in the server's, which knows accounts. */
-  people: async (context: APIContext, handler: Handler) => handler(context, await signedIn(context)),
+  people: async (context: APIContext, handler: Handler) => {
+    const who = await signedIn(context);
+    learnerMay(who, context);
+    return handler(context, who);
+  },
+  /** Teachers, by themselves or by a key, and learners: in the server's name, which knows classes. */
+  classes: async (context: APIContext, handler: Handler) => {
+    amongPeople();
+    const who = await whoAsks(context);
+    learnerMay(who, context);
+    if (context.request.method === 'GET' || context.request.method === 'HEAD') withAccount(who);
+    else mayWrite(who);
+    return handler(context, who);
+  },
   /** Anybody. */
   open: async (context: APIContext, handler: Handler) => handler(context, await anybody(context)),
 };

@@ -22,11 +22,9 @@ export async function checkedHash({ name, email, password }: NewPerson): Promise
   return hashed(password);
 }
 
-/** Whether somebody can sign in at all. */
+/** Whether somebody looks after accounts. */
 export async function hasPeople(): Promise<boolean> {
-  const [row] = await query<{ some: boolean }>(
-    'SELECT EXISTS (SELECT FROM accounts WHERE password IS NOT NULL) AS some',
-  );
+  const [row] = await query<{ some: boolean }>('SELECT EXISTS (SELECT FROM accounts WHERE administrator) AS some');
   return row?.some ?? false;
 }
 
@@ -64,7 +62,7 @@ export async function makeFirst(token: string, person: NewPerson, local: string)
     const used = await client.query(`DELETE FROM one_time WHERE token = $1 AND ${good} RETURNING token`, [
       tokenHash(token),
     ]);
-    const some = await client.query('SELECT FROM accounts WHERE password IS NOT NULL LIMIT 1');
+    const some = await client.query('SELECT FROM accounts WHERE administrator LIMIT 1');
     if (used.rowCount === 0 || some.rowCount !== 0) throw refused;
     await client.query("DELETE FROM one_time WHERE purpose = 'first'");
     await client.query('UPDATE accounts SET name = $2, email = $3, password = $4, administrator = true WHERE id = $1', [

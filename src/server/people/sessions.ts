@@ -19,7 +19,10 @@ const LIVING = `used_at > now() - interval '${DAYS.unused} days' AND made_at > n
 export interface Person {
   readonly account: string;
   readonly name: string;
+  /** Empty for learners, who have none. */
   readonly email: string;
+  /** Of learners: their class. They may do little; see `classes/allowed.ts`. */
+  readonly class: string | null;
   readonly administrator: boolean;
   /** They have a second factor, or a passkey, which is one by itself. */
   readonly secondFactor: boolean;
@@ -63,7 +66,7 @@ export async function beginSession(account: string, agent: string): Promise<stri
 /** Who a token is of; undefined where its session ended, or never was. */
 export async function personOf(token: string): Promise<Person | undefined> {
   const [row] = await query<Omit<Person, 'renewed'> & { stale: boolean }>(
-    `SELECT s.account, s.id AS session, a.name, a.email, a.administrator,
+    `SELECT s.account, s.id AS session, a.name, coalesce(a.email, '') AS email, a.class, a.administrator,
             a.totp IS NOT NULL OR EXISTS (SELECT FROM passkeys p WHERE p.account = a.id) AS "secondFactor",
             s.used_at < now() - interval '${USED_MINUTES} minutes' AS stale
        FROM sessions s JOIN accounts a ON a.id = s.account

@@ -1,6 +1,7 @@
 /** What worker threads can do, by name: requests that take long. */
 import { changesRequest } from './changes';
 import { chartRequest } from './chart';
+import { comparedRequest } from './compared';
 import { composeRequest } from './compose';
 import { createRequest } from './create';
 import { descriptionRequest } from './description';
@@ -15,6 +16,7 @@ import { worksheetRequest } from './worksheet';
 export const handlers = {
   changes: changesRequest,
   chart: chartRequest,
+  compared: comparedRequest,
   compose: composeRequest,
   create: createRequest,
   description: descriptionRequest,

@@ -1,21 +1,22 @@
-import { openPanel, openStage, STAGES, useEditor } from './state/store';
+import { openPanel, openStage, STAGES, stagesFor, useEditor } from './state/store';
 import { words } from './words';
 
 export function StageTabs() {
   const stage = useEditor((state) => state.stage);
   const panel = useEditor((state) => state.panel);
+  const stages = stagesFor(useEditor((state) => state.me));
   const problems = useEditor(
     (state) => state.composition?.problems.filter((problem) => problem.severity !== 'note').length ?? 0,
   );
   const move = (by: number) => {
-    const next = STAGES[(STAGES.indexOf(stage) + by + STAGES.length) % STAGES.length]!;
+    const next = stages[(stages.indexOf(stage) + by + stages.length) % stages.length]!;
     openStage(next);
     document.getElementById(`stage-${next}`)?.focus();
   };
   return (
     <nav aria-label={words.stagesLabel} className="border-r border-rule bg-bench pt-2">
       <div role="tablist" aria-orientation="vertical" className="flex max-h-full flex-col">
-        {STAGES.map((name, i) => (
+        {stages.map((name, i) => (
           <button
             key={name}
             id={`stage-${name}`}
@@ -23,7 +24,7 @@ export function StageTabs() {
             role="tab"
             aria-selected={name === stage}
             aria-controls="panel"
-            aria-keyshortcuts={`Alt+${i + 1}`}
+            aria-keyshortcuts={`Alt+${STAGES.indexOf(name) + 1}`}
             tabIndex={name === stage ? 0 : -1}
             // The open one folds its panel away and back.
             title={name === stage ? (panel ? words.foldPanel : words.showPanel) : undefined}

@@ -4,21 +4,23 @@ import { Button } from '../shared/controls';
 import { later } from '../shared/later';
 import { Find } from './Find';
 import { KindSwitch } from './KindSwitch';
-import { change, redo, undo, useEditor } from './state/store';
+import { change, flush, redo, undo, useEditor } from './state/store';
 import { words } from './words';
 
 /** Whoever is alone fetches none of it. */
 const Among = later(() => import('./Among').then((part) => part.Among));
+const HandIn = later(() => import('../class/HandIn').then((part) => part.HandIn));
 
 export function TopLine() {
   const canUndo = useEditor((state) => state.canUndo);
   const canRedo = useEditor((state) => state.canRedo);
   const me = useEditor((state) => state.me);
+  const title = useEditor((state) => state.chart.title);
   return (
     <header className="col-span-full flex items-center gap-3 border-b border-rule bg-sheet px-4">
       <Brand />
-      <Title />
-      <KindSwitch />
+      {me?.at ? <h1 className="min-w-0 truncate text-[17px]">{title}</h1> : <Title />}
+      {!me?.at && <KindSwitch />}
       <SaveState />
       <Button disabled={!canUndo} onClick={undo} aria-keyshortcuts="Control+Z">
         {words.undo}
@@ -28,14 +30,17 @@ export function TopLine() {
       </Button>
       <Find />
       {me && <Among me={me} />}
-      <Button
-        aria-keyshortcuts="Control+K"
-        aria-label={words.command.open}
-        title={words.command.open}
-        onClick={() => useEditor.setState({ help: 'command' })}
-      >
-        Ctrl K
-      </Button>
+      {me?.at && <HandIn at={me.at} flush={flush} />}
+      {!me?.at && (
+        <Button
+          aria-keyshortcuts="Control+K"
+          aria-label={words.command.open}
+          title={words.command.open}
+          onClick={() => useEditor.setState({ help: 'command' })}
+        >
+          Ctrl K
+        </Button>
+      )}
       <Button
         aria-label={words.guide.open}
         title={words.guide.open}

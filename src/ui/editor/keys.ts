@@ -26,7 +26,7 @@ export function useKeys(): void {
         document.getElementById(`stage-${stage}`)?.focus();
         return;
       }
-      if (command && event.key.toLowerCase() === 'k') {
+      if (command && event.key.toLowerCase() === 'k' && !useEditor.getState().me?.at) {
         event.preventDefault();
         useEditor.setState({ help: 'command' });
         return;

@@ -9,7 +9,7 @@ export function useTogetherHere({ id, me }: { readonly id: string; readonly me: 
     let leave: () => void = () => undefined;
     void import('../together/state').then(({ beginTogether, sayWhere }) => {
       if (over) return;
-      const end = beginTogether({ id, account: me.id, may: me.owns ? 'own' : 'edit' });
+      const end = beginTogether({ id, account: me.id, may: me.owns ? 'own' : 'edit', learner: me.at !== undefined });
       const unfollow = useEditor.subscribe(({ selected }) => sayWhere(selected));
       leave = () => {
         unfollow();

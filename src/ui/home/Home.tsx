@@ -193,9 +193,14 @@ export function Home({
           {words.newChart}
         </Button>
         {person !== undefined && (
-          <a href="/account" className="max-w-40 truncate text-[13px] underline" dir="auto">
-            {person}
-          </a>
+          <>
+            <a href="/classes" className="text-[13px] underline">
+              {words.classes}
+            </a>
+            <a href="/account" className="max-w-40 truncate text-[13px] underline" dir="auto">
+              {person}
+            </a>
+          </>
         )}
       </header>
       <main>

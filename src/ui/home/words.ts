@@ -16,6 +16,7 @@ export const words = {
   none: 'No chart has these words in its title.',
   empty: 'No charts yet. Make the first one from a list.',
   guide: 'How this works',
+  classes: 'Classes',
   missing: 'That chart is not there; it may be in the bin.',
   rename: 'Rename',
   copy: 'Copy',

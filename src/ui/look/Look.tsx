@@ -1,70 +1,39 @@
 /** A chart for those who may look at it, or remark on it: the picture as it is now, its list, what is known of each item. */
 import { useEffect, useState } from 'react';
-import type { Chart } from '../../core/chart';
 import { atLeast, type May } from '../../core/may';
 import type { Pin } from '../../core/remarks';
-import type { Shown } from '../../workers/shown';
-import { followChart } from '../editor/state/follow';
-import { call } from '../shared/api';
+import type { AtWork } from '../class/at-work';
+import { HandIn } from '../class/HandIn';
+import { TaskCard } from '../class/TaskCard';
 import { Brand } from '../shared/Brand';
-import { composeShown, newestOnly } from '../shared/composer';
 import { Button, Tick } from '../shared/controls';
 import { kindFor } from '../shared/fields';
 import { RemarksPanel } from '../together/RemarksPanel';
-import { beginTogether, hearTogether, openRemarks, sayWhere, type TogetherNews, useTogether } from '../together/state';
+import { beginTogether, openRemarks, sayWhere, useTogether } from '../together/state';
 import { WhoIsHere } from '../together/WhoIsHere';
 import { words as togetherWords } from '../together/words';
 import { About } from './About';
 import { Picture } from './Picture';
+import { useSeen } from './useSeen';
 import { words } from './words';
-
-interface Seen {
-  readonly chart: Chart;
-  readonly shown: Shown;
-}
-
-/** The chart as it is now, drawn anew each time it changed. */
-function useSeen(id: string): Seen | string | undefined {
-  const [seen, setSeen] = useState<Seen | string>();
-  useEffect(() => {
-    let revision = -1;
-    const draw = newestOnly<Chart, Seen>(
-      async (chart, signal) => {
-        const shown = await composeShown(chart, signal);
-        return shown && { chart, shown };
-      },
-      setSeen,
-      () => setSeen(words.missing),
-    );
-    const load = async () => {
-      const answer = await call<{ chart: Chart; revision: number }>('GET', `/api/charts/${id}`);
-      if (!answer.ok) return setSeen((now) => now ?? answer.detail);
-      revision = answer.value.revision;
-      draw(answer.value.chart);
-    };
-    void load();
-    return followChart(id, (news) => {
-      hearTogether(news as TogetherNews);
-      if (news.revision !== undefined && news.revision !== revision) void load();
-    });
-  }, [id]);
-  return seen;
-}
 
 export function Look({
   id,
   title,
   may: first,
+  learner,
   me,
 }: {
   id: string;
   title: string;
   may: May;
+  /** They see little, and save nothing. */
+  learner: boolean;
   /** Null for whoever came by a link. */
-  me: { readonly id: string } | null;
+  me: { readonly id: string; readonly at?: AtWork } | null;
 }) {
   const account = me?.id ?? '';
-  useEffect(() => beginTogether({ id, account, may: first }), [id, account, first]);
+  useEffect(() => beginTogether({ id, account, may: first, learner }), [id, account, first, learner]);
   const seen = useSeen(id);
   const may = useTogether((state) => state.may);
   const open = useTogether((state) => state.open);
@@ -111,7 +80,7 @@ export function Look({
         <span className="text-[13px] text-quiet max-[900px]:hidden">
           {atLeast(may, 'remark') ? words.mayRemark : words.mayLook}
         </span>
-        {at && kindFor(at.chart.kind).answered && (
+        {!learner && at && kindFor(at.chart.kind).answered && (
           <a className="text-[13px] underline" href={`/chart/${id}/walk-through`}>
             {words.answer}
           </a>
@@ -120,36 +89,39 @@ export function Look({
         <Button aria-pressed={open} onClick={() => openRemarks(!open)}>
           {togetherWords.open(count)}
         </Button>
-        <details className="relative">
-          <summary className="inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] hover:border-plum">
-            {words.save}
-          </summary>
-          <div className="absolute right-0 z-30 mt-1 w-64 rounded border border-rule bg-sheet p-1 text-[13px] shadow-md">
-            {count > 0 && <Tick label={togetherWords.inFiles} value={withRemarks} onChange={setWithRemarks} />}
-            <ul>
-              {Object.entries(words.forms).map(([form, name]) => (
-                <li key={form}>
+        {me?.at && <HandIn at={me.at} />}
+        {!learner && (
+          <details className="relative">
+            <summary className="inline-flex min-h-[28px] cursor-pointer items-center rounded border border-rule bg-sheet px-2.5 text-[13px] hover:border-plum">
+              {words.save}
+            </summary>
+            <div className="absolute right-0 z-30 mt-1 w-64 rounded border border-rule bg-sheet p-1 text-[13px] shadow-md">
+              {count > 0 && <Tick label={togetherWords.inFiles} value={withRemarks} onChange={setWithRemarks} />}
+              <ul>
+                {Object.entries(words.forms).map(([form, name]) => (
+                  <li key={form}>
+                    <a
+                      className="block px-2 py-1 hover:bg-tint"
+                      download
+                      href={`/api/charts/${id}/picture?as=${form}&save=1&data=none${withRemarks ? '&remarks=1' : ''}`}
+                    >
+                      {name}
+                    </a>
+                  </li>
+                ))}
+                <li>
                   <a
                     className="block px-2 py-1 hover:bg-tint"
                     download
-                    href={`/api/charts/${id}/picture?as=${form}&save=1&data=none${withRemarks ? '&remarks=1' : ''}`}
+                    href={`/api/charts/${id}/list?as=xlsx&save=1&data=none`}
                   >
-                    {name}
+                    {words.listAs}
                   </a>
                 </li>
-              ))}
-              <li>
-                <a
-                  className="block px-2 py-1 hover:bg-tint"
-                  download
-                  href={`/api/charts/${id}/list?as=xlsx&save=1&data=none`}
-                >
-                  {words.listAs}
-                </a>
-              </li>
-            </ul>
-          </div>
-        </details>
+              </ul>
+            </div>
+          </details>
+        )}
       </header>
       <div className="flex min-h-0 flex-1 max-[760px]:flex-col">
         {at ? (
@@ -164,12 +136,15 @@ export function Look({
                 setEdge(key);
               }}
             />
-            <div className="w-[320px] flex-none max-[760px]:h-[42vh] max-[760px]:w-full">
-              {open ? (
-                <RemarksPanel at={at} selected={{ item, edge }} onGoTo={goTo} />
-              ) : (
-                <About at={at} item={item} onSelect={select} />
-              )}
+            <div className="flex w-[320px] flex-none flex-col border-l border-rule max-[760px]:h-[42vh] max-[760px]:w-full">
+              {me?.at && <TaskCard at={me.at} />}
+              <div className="min-h-0 flex-1">
+                {open ? (
+                  <RemarksPanel at={at} selected={{ item, edge }} onGoTo={goTo} />
+                ) : (
+                  <About at={at} item={item} onSelect={select} />
+                )}
+              </div>
             </div>
           </>
         ) : (

@@ -119,6 +119,9 @@ export function SignIn({ provider }: { provider?: string | undefined }) {
         <Button tone="quiet" onClick={() => setWay('forgot')}>
           {words.forgot}
         </Button>
+        <a className="self-center text-[13px] underline" href="/join">
+          {words.haveCode}
+        </a>
       </span>
     </Frame>
   );

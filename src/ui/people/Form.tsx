@@ -9,6 +9,8 @@ export interface FieldSpec {
   readonly type?: 'text' | 'email' | 'password';
   /** What browsers and keepers of passwords fill in (HTML, 4.10.18.7). */
   readonly fill: string;
+  /** What stands in it already. */
+  readonly initial?: string;
   /** It may be left empty. */
   readonly optional?: boolean;
 }
@@ -41,7 +43,7 @@ export function Form({
   };
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => void send(event)}>
-      {fields.map(({ name, label, type = 'text', fill, optional = false }) => (
+      {fields.map(({ name, label, type = 'text', fill, optional = false, initial }) => (
         <label key={name} className="flex flex-col gap-1 text-[13px] text-quiet" htmlFor={`${id}-${name}`}>
           {label}
           <input
@@ -49,6 +51,7 @@ export function Form({
             name={name}
             type={type}
             autoComplete={fill}
+            defaultValue={initial}
             required={!optional}
             dir="auto"
             aria-describedby={wrong === null ? undefined : `${id}-wrong`}

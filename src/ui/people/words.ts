@@ -12,6 +12,7 @@ export const words = {
   passkey: 'With a passkey',
   noPasskey: 'No passkey was used.',
   provider: (name: string) => `With ${name}`,
+  haveCode: 'I have the code of a class',
   forgot: 'I forgot my password',
   back: 'Back',
   send: 'Send the link',

@@ -1,7 +1,7 @@
 /** A remark or an answer being written. */
 import { useId, useState } from 'react';
 import { Button } from '../shared/controls';
-import type { NewRemark as Written } from './state';
+import { useTogether, type NewRemark as Written } from './state';
 import { words } from './words';
 
 /** What whoever came by a link calls themselves is kept by the browser. */
@@ -26,6 +26,7 @@ export function NewRemark({
   onSend: (remark: Written) => Promise<boolean>;
 }) {
   const id = useId();
+  const learner = useTogether((state) => state.learner);
   const [text, setText] = useState('');
   const [tell, setTell] = useState('');
   const [name, setName] = useState(nameKept);
@@ -72,7 +73,7 @@ export function NewRemark({
           event.stopPropagation();
         }}
       />
-      {text !== '' && (
+      {text !== '' && !learner && (
         <label htmlFor={`${id}-who`} className="text-xs text-quiet">
           {visitor ? words.name : words.tell}
           <input

@@ -23,6 +23,10 @@ export interface TogetherState {
   readonly chosen: string | null;
   /** What went wrong last. */
   readonly wrong: string;
+  /** How often it was said that it was handed in, marked or returned, where it is somebody's work on a task. */
+  readonly worked: number;
+  /** Whoever works here finds and mentions nobody: a learner. */
+  readonly learner: boolean;
   /** The chart is not shared with whoever looks at it any more. */
   readonly gone: boolean;
 }
@@ -36,6 +40,8 @@ const initial: TogetherState = {
   open: false,
   chosen: null,
   wrong: '',
+  worked: 0,
+  learner: false,
   gone: false,
 };
 export const useTogether = create<TogetherState>(() => initial);
@@ -84,7 +90,9 @@ export async function loadRemarks(): Promise<void> {
 }
 
 /** @returns the function that leaves */
-export function beginTogether(of: Pick<TogetherState, 'id' | 'account' | 'may'>): () => void {
+export function beginTogether(
+  of: Pick<TogetherState, 'id' | 'account' | 'may'> & { readonly learner?: boolean },
+): () => void {
   seen.clear();
   item = null;
   set({ ...initial, ...of });
@@ -107,16 +115,18 @@ export function beginTogether(of: Pick<TogetherState, 'id' | 'account' | 'may'>)
 
 export interface TogetherNews {
   readonly remarks?: true;
+  readonly work?: true;
   readonly here?: Here;
   readonly gone?: true;
   readonly may?: May;
 }
 
 /** Takes what the chart's stream tells beside its changes. */
-export function hearTogether({ remarks, here, gone, may }: TogetherNews): void {
+export function hearTogether({ remarks, work, here, gone, may }: TogetherNews): void {
   if (get().id === '') return;
   if (gone) set({ gone: true });
   if (may) set({ may });
+  if (work) set({ worked: get().worked + 1 });
   if (remarks) void loadRemarks();
   if (!here || here.window === WINDOW) return;
   if (here.left) seen.delete(here.window);

@@ -23,16 +23,29 @@ function validOnes(propositions: readonly Proposition[]): Proposition[] {
  * level below the main idea, 10 for each cross-link, 1 for each example. Cross-links and examples have points of their own
  * and are not counted as propositions once more. Whether a proposition is true, only a reader can say.
  */
-function scoreOf(chart: Chart) {
+const POINTS = { propositions: 1, levels: 5, crossLinks: 10, examples: 1 } as const;
+
+/** How much of each there is that brings points. */
+export function scoreParts(chart: Chart): Readonly<Record<keyof typeof POINTS, number>> {
   const { propositions, crossLinks, tiers } = graphOf(chart);
   const valid = validOnes(propositions);
   const cross = valid.filter((link) => crossLinks.has(link)).length;
   const examples = valid.filter((link) => !crossLinks.has(link) && EXAMPLE.test(link.phrase)).length;
-  const parts = {
+  return {
     propositions: valid.length - cross - examples,
-    levels: 5 * Math.max(0, tiers - 1),
-    crossLinks: 10 * cross,
+    levels: Math.max(0, tiers - 1),
+    crossLinks: cross,
     examples,
+  };
+}
+
+function scoreOf(chart: Chart) {
+  const { propositions, levels, crossLinks, examples } = scoreParts(chart);
+  const parts = {
+    propositions: propositions * POINTS.propositions,
+    levels: levels * POINTS.levels,
+    crossLinks: crossLinks * POINTS.crossLinks,
+    examples: examples * POINTS.examples,
   };
   return { ...parts, total: parts.propositions + parts.levels + parts.crossLinks + parts.examples };
 }

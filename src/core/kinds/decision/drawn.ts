@@ -1,6 +1,7 @@
 import type { KindDrawn } from '../kind';
 import { arrange } from './arrange';
 import { figureCharts, figures, shownFigures } from './figures';
+import { decisionInClass } from './in-class';
 import { decisionOnPage } from './on-page';
 import { problems } from './problems';
 import { says } from './says';
@@ -8,6 +9,7 @@ import { walkThrough } from './walk-through';
 
 export const decisionDrawn: KindDrawn = {
   ...decisionOnPage,
+  inClass: decisionInClass,
   arrange,
   problems,
   says,

@@ -1,12 +1,14 @@
 import type { KindDrawn } from '../kind';
 import { arrange } from './arrange';
 import { figures, shownFigures } from './figures';
+import { familyInClass } from './in-class';
 import { familyOnPage } from './on-page';
 import { problems } from './problems';
 import { says } from './says';
 
 export const familyDrawn: KindDrawn = {
   ...familyOnPage,
+  inClass: familyInClass,
   arrange,
   problems,
   says,

@@ -2,6 +2,7 @@ import type { KindDrawn } from '../kind';
 import { arrange } from './arrange';
 import { figures, shownFigures } from './figures';
 import { fit } from './fit';
+import { orgInClass } from './in-class';
 import { orgOnPage } from './on-page';
 import { problems } from './problems';
 import { says } from './says';
@@ -10,6 +11,7 @@ import { settle } from './settle';
 
 export const orgDrawn: KindDrawn = {
   ...orgOnPage,
+  inClass: orgInClass,
   arrange,
   fit,
   settle,

@@ -1,12 +1,14 @@
 import type { KindDrawn } from '../kind';
 import { arrange } from './arrange';
 import { figureCharts, figures, shownFigures } from './figures';
+import { vennInClass } from './in-class';
 import { vennOnPage } from './on-page';
 import { problems } from './problems';
 import { says } from './says';
 
 export const vennDrawn: KindDrawn = {
   ...vennOnPage,
+  inClass: vennInClass,
   arrange,
   problems,
   says,

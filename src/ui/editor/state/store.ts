@@ -1,12 +1,17 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { apply, type Change, type Chart, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
+import { apply, type Change, type Chart, closedTo, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
 import type { Shown } from '../../../workers/shown';
+import type { AtWork } from '../../class/at-work';
 import type { SaveState, Sync, SyncView } from './sync';
 
 export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver'] as const;
 export type Stage = (typeof STAGES)[number];
+
+/** The stages that whoever works here has: of a task those that it leaves open, and checking what was made. */
+export const stagesFor = (me: Me | null): readonly Stage[] =>
+  STAGES.filter((stage) => !me?.at || stage === 'check' || (me.at.parts as readonly Stage[]).includes(stage));
 
 /** What a newer list would do to an item. */
 export type Mark = 'joined' | 'left' | 'moved' | 'renamed' | 'changed';
@@ -33,6 +38,8 @@ export interface Me {
   readonly name: string;
   /** The chart is theirs: they share it. */
   readonly owns: boolean;
+  /** It is a learner's work on a task. */
+  readonly at?: AtWork | undefined;
 }
 
 export interface EditorState {
@@ -124,7 +131,7 @@ export function connect(
   start: (show: (view: SyncView) => void, say: (text: string, offer?: Message['offer']) => void) => Sync,
   { id, chart, me }: Pick<EditorState, 'id' | 'chart' | 'me'>,
 ): () => void {
-  set({ ...initial, id, chart, me });
+  set({ ...initial, id, chart, me, stage: stagesFor(me)[0]! });
   const show = ({ timeline, ...view }: SyncView) => {
     steps = timeline;
     const { selected, chosen } = get();
@@ -146,12 +153,15 @@ export function connect(
 export const say = (text: string, undo = false) => set({ message: { text, undo } });
 export const unsay = () => set({ message: null });
 
+const LEFT = 'This task leaves that as it is.';
+
 /**
  * Carries out a change; says why where it can't be.
  * @param mergeAs changes in a row with the same name, such as letters typed into one field, are one undo step
  */
 export function change(what: Change, mergeAs?: string): boolean {
-  const problem = sync?.change(what, 'do', mergeAs);
+  const at = get().me?.at;
+  const problem = at && closedTo(what, at.parts) ? LEFT : sync?.change(what, 'do', mergeAs);
   // What was said last is about something earlier now, and so would be its way back.
   set(
     problem === undefined ? { preview: null, tried: null, message: null } : { message: { text: problem, undo: false } },
@@ -210,8 +220,11 @@ export const noteOpened = (openNote: string | null) => set({ openNote });
 export const takeLook = (taken: LookPatch | null) => set({ taken });
 export const openPanel = (panel: boolean) => set({ panel });
 export const openStage = (stage: Stage) =>
+  stagesFor(get().me).includes(stage) &&
   set({ stage, panel: true, preview: null, tried: null, marks: {}, taken: null });
-export const openTier = (tier: number | null) => set({ openTier: tier, stage: 'style', panel: true });
+export const openTier = (tier: number | null) => {
+  if (stagesFor(get().me).includes('style')) set({ openTier: tier, stage: 'style', panel: true });
+};
 export const light = (tier: number | null) => set({ litTier: tier });
 export const tryOut = (what: Change | null) => set(what === null ? { preview: null, tried: null } : { preview: what });
 export const focusLine = (item: string, field = 'name', caret: FocusWish['caret'] = 'end') =>

@@ -1,0 +1,75 @@
+/** Works compared with the teacher's own chart. */
+import type { Chart } from '../../core/chart';
+import { kindDrawn } from '../../core/kinds';
+import {
+  type ClassCompared,
+  type Comparison,
+  classOf,
+  compareStatements,
+  type Scored,
+  scoreOf,
+} from '../../core/marking';
+import { getChart } from '../charts';
+import { inNameOf } from '../db';
+import { ApiError } from '../http/problem';
+import type { Who } from '../who';
+import { type Task, taskFor } from './tasks';
+import { type Work, workFor, worksOf } from './works';
+
+const chartOf = async (who: Who, id: string): Promise<Chart> => (await inNameOf(who, () => getChart(who, id))).chart;
+const absent = (error: unknown) => {
+  if (error instanceof ApiError && error.status === 404) return undefined;
+  throw error;
+};
+
+/** The chart that works of a task are compared with; undefined where it is gone, or of another kind by now. */
+async function modelOf(who: Who, { model, kind }: Task): Promise<Chart | undefined> {
+  const chart = model === null ? undefined : await chartOf(who, model).catch(absent);
+  return chart?.kind === kind ? chart : undefined;
+}
+
+const compared = (own: Chart, model: Chart): Comparison => {
+  const { statements } = kindDrawn(model.kind)!.inClass;
+  return compareStatements(own.kind === model.kind ? statements(own) : [], statements(model));
+};
+
+export interface WorkCompared {
+  readonly chart: Chart;
+  readonly comparison: Comparison;
+  readonly scored: Scored;
+}
+
+/** @throws 404 for all but the teacher; undefined where there is nothing to compare it with */
+export async function compareWork(who: Who, work: Work): Promise<WorkCompared | undefined> {
+  const model = await modelOf(who, await taskFor(who, work.task));
+  if (!model) return undefined;
+  const chart = await chartOf(who, work.chart);
+  const comparison = compared(chart, model);
+  return { chart, comparison, scored: scoreOf(comparison) };
+}
+
+/** @throws 404 for all but the teacher, and where there is no chart to compare with */
+export async function comparedWork(who: Who, id: string): Promise<WorkCompared> {
+  const found = await compareWork(who, await workFor(who, id));
+  if (found) return found;
+  throw new ApiError(404, 'no-model', 'There is no chart to compare it with any more.');
+}
+
+/** All works of a task that were begun, compared; with the score of each. @throws 404 */
+export async function compareAll(
+  who: Who,
+  id: string,
+): Promise<(ClassCompared & { scores: Record<string, { points: number; of: number }> }) | undefined> {
+  const task = await taskFor(who, id);
+  const model = await modelOf(who, task);
+  if (!model) return undefined;
+  const all: Comparison[] = [];
+  const scores: Record<string, { points: number; of: number }> = {};
+  for (const work of await worksOf(id)) {
+    const comparison = compared(await chartOf(who, work.chart), model);
+    all.push(comparison);
+    const { points, of } = scoreOf(comparison);
+    scores[work.id] = { points, of };
+  }
+  return { ...classOf(all), scores };
+}

@@ -1,0 +1,64 @@
+/** What learners see of their class, and what a teacher sees of one work. */
+import { query } from '../db';
+import type { LearnerWho, Who } from '../who';
+import { compareWork } from './compared';
+import { type Task, tasksOf } from './tasks';
+import { countedOf, shownTo, teaches, type Work, workFor, workOfChart, worksBy } from './works';
+
+export interface Mine {
+  readonly class: { readonly name: string };
+  readonly name: string;
+  readonly tasks: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly instructions: string;
+    readonly due: string | null;
+    readonly late: boolean;
+    readonly work: Work | null;
+    readonly shown: readonly { readonly chart: string; readonly title: string }[];
+  }[];
+}
+
+/** The tasks of a learner's class, with what they made of each. */
+export async function mineOf(who: LearnerWho): Promise<Mine> {
+  const { class: id } = who.learner;
+  const [of] = await query<{ name: string }>('SELECT name FROM classes WHERE id = $1', [id]);
+  const [tasks, works, shown] = await Promise.all([tasksOf(id), worksBy(who), shownTo(id)]);
+  const byTask = new Map(works.map((work) => [work.task, work]));
+  return {
+    class: { name: of?.name ?? '' },
+    name: who.person?.name ?? '',
+    tasks: tasks.map((task) => {
+      const work = byTask.get(task.id) ?? null;
+      return {
+        id: task.id,
+        title: task.title,
+        instructions: task.instructions,
+        due: task.due,
+        late: work?.late ?? (task.due !== null && new Date(task.due) < new Date()),
+        work,
+        shown: shown.filter((one) => one.task === task.id).map(({ chart, title }) => ({ chart, title })),
+      };
+    }),
+  };
+}
+
+/** A chart as a learner's work on a task; undefined where it is none. */
+export async function atWorkOf(who: Who, chart: string) {
+  const work = await workOfChart(who, chart);
+  const [task] = work
+    ? await query<Pick<Task, 'title' | 'instructions' | 'words' | 'parts'> & { due: Date | null }>(
+        'SELECT title, instructions, words, parts, due_at AS due FROM tasks WHERE id = $1',
+        [work.task],
+      )
+    : [];
+  return work && task && { work, ...task, due: task.due?.toISOString() ?? null };
+}
+
+/** A work; for the teacher with what is counted in it, and how it compares with their own chart. @throws 404 */
+export async function workDetail(who: Who, id: string) {
+  const work = await workFor(who, id);
+  if (!(await teaches(who, id))) return work;
+  const [counted, compared] = await Promise.all([countedOf(who, work), compareWork(who, work)]);
+  return { ...work, counted, ...(compared && { compared: compared.scored }) };
+}

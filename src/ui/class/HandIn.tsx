@@ -1,0 +1,121 @@
+/** The one plain button of a learner: handing in, and taking back; and when it is due. */
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Work } from '../../server/classes';
+import { call } from '../shared/api';
+import { Button } from '../shared/controls';
+import { type AtWork, useWork, wishes } from './at-work';
+import { when, words } from './words';
+
+const AGAIN_MS = 4_000;
+const isPast = (due: string | null) => due !== null && new Date(due) < new Date();
+
+/** @param flush sends what was not sent yet; true once the server has everything */
+export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolean> }) {
+  const { due } = at;
+  const [work, setWork] = useWork(at.work);
+  const { id } = work;
+  const [wish, setWish] = useState(() => wishes.has(id));
+  const [away, setAway] = useState(false);
+  const [sure, setSure] = useState(false);
+  const [wrong, setWrong] = useState('');
+  const busy = useRef(false);
+  const reload = useCallback(
+    (next: Work) => {
+      setWork(next);
+      // What may be done with it is another thing now, and so is its page.
+      location.reload();
+    },
+    [setWork],
+  );
+  const send = useCallback(async () => {
+    if (busy.current) return;
+    busy.current = true;
+    try {
+      const sent = flush === undefined || (await flush());
+      const answer = sent ? await call<Work>('POST', `/api/works/${id}/hand-in`) : undefined;
+      if (answer?.ok) {
+        wishes.drop(id);
+        setWish(false);
+        reload(answer.value);
+      } else if (answer && answer.status !== 0 && answer.status < 500) {
+        wishes.drop(id);
+        setWish(false);
+        setWrong(answer.detail);
+      } else setAway(true);
+    } finally {
+      busy.current = false;
+    }
+  }, [id, flush, reload]);
+  useEffect(() => {
+    if (!wish || work.state !== 'working') return undefined;
+    void send();
+    const timer = setInterval(() => void send(), AGAIN_MS);
+    const back = () => void send();
+    window.addEventListener('online', back);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('online', back);
+    };
+  }, [wish, work.state, send]);
+  const handIn = () => {
+    if (isPast(due) && !sure) return setSure(true);
+    setWrong('');
+    wishes.put(id);
+    setWish(true);
+  };
+  const takeBack = async () => {
+    const answer = await call<Work>('DELETE', `/api/works/${id}/hand-in`);
+    if (answer.ok) reload(answer.value);
+    else setWrong(answer.detail);
+  };
+  const { state, late } = work;
+  const said =
+    state === 'returned'
+      ? words.isReturned
+      : state === 'handed-in'
+        ? isPast(due)
+          ? words.tooLate
+          : words.handed
+        : due === null
+          ? ''
+          : words.due(when(due));
+  return (
+    <span className="flex flex-none items-center gap-3">
+      <span className={`text-[13px] ${late ? 'font-semibold text-wrong' : 'text-quiet'}`} data-state={state}>
+        {said}
+        {late && ` (${state === 'working' ? words.late : words.handedLate})`}
+      </span>
+      {wrong !== '' && (
+        <span role="alert" className="text-[13px] text-wrong">
+          {wrong}
+        </span>
+      )}
+      {state === 'working' && (
+        <span className="relative">
+          <Button
+            tone="strong"
+            className="min-h-[36px] px-5 text-[15px]"
+            disabled={wish && !away}
+            onClick={handIn}
+            aria-describedby={sure || (wish && away) ? 'hand-in-says' : undefined}
+          >
+            {wish && !away ? words.handsIn : isPast(due) ? words.handInLate : words.handIn}
+          </Button>
+          {(sure || (wish && away)) && (
+            <span
+              id="hand-in-says"
+              role="status"
+              className="absolute top-full right-0 z-40 mt-1 w-64 rounded border border-rule bg-sheet p-2 text-[13px] shadow-md"
+            >
+              {wish && away ? words.waiting : words.sureLate}
+            </span>
+          )}
+        </span>
+      )}
+      {state === 'handed-in' && !isPast(due) && <Button onClick={() => void takeBack()}>{words.takeBack}</Button>}
+      <a className="text-[13px] underline" href="/my-work">
+        {words.toMine}
+      </a>
+    </span>
+  );
+}
