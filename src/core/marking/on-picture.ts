@@ -7,140 +7,19 @@ import { baseline, textMarks } from '../compose';
 import { inFont } from '../faces';
 import type { Statement } from '../kinds';
 import { folded } from '../list';
-import { type Box, type Mark, pathThrough, type Scene, type SceneEdge } from '../scene';
+import { type Box, grown, type Mark, overlapping, pathThrough, type Scene, type SceneEdge } from '../scene';
 import { houseOnPage } from '../style';
 import { type Fonts, wrap } from '../text';
-import type { Comparison, Verdict } from './compare';
+import type { Comparison } from './compare';
 import { sentence } from './score';
+import { ORDER, SIGN_RADIUS as R, SIGNS, type Sign, signMarks } from './signs';
 
-type Sign = Verdict | 'extra';
 type Point = readonly [number, number];
 
-/** Told apart by shape as well as by colour; each colour has a contrast of 4.5 and more with white and with its sign. */
-export const SIGNS: Readonly<Record<Sign, { readonly colour: string; readonly label: string }>> = {
-  same: { colour: '#2f6156', label: 'as in the other chart' },
-  phrase: { colour: '#8a5a00', label: 'the same ends, other words' },
-  turned: { colour: '#1f6b8f', label: 'turned round' },
-  missing: { colour: '#a63d2f', label: 'missing' },
-  extra: { colour: '#5c2a4d', label: 'not in the other chart' },
-};
-const ORDER: readonly Sign[] = ['same', 'phrase', 'turned', 'missing', 'extra'];
-
-const R = 7;
 const WIDTH = 2.2;
 const TEXT = { face: 'text-400', size: 10 } as const;
 const STRONG = { face: 'text-600', size: 10 } as const;
 const LINE = 1.35;
-
-const polygon = (points: readonly Point[]): string => `${pathThrough(points, false)}Z`;
-const around = (x: number, y: number, corners: number, turn: number): Point[] =>
-  Array.from({ length: corners }, (_, i) => {
-    const angle = turn + (2 * Math.PI * i) / corners;
-    return [x + R * 1.15 * Math.cos(angle), y + R * 1.15 * Math.sin(angle)];
-  });
-
-/** Outlines: a disc, a square, a rhomb, a triangle, a hexagon. */
-function outline(sign: Sign, x: number, y: number): string {
-  switch (sign) {
-    case 'same':
-      return polygon(around(x, y, 24, 0));
-    case 'phrase':
-      return polygon([
-        [x - R, y - R],
-        [x + R, y - R],
-        [x + R, y + R],
-        [x - R, y + R],
-      ]);
-    case 'turned':
-      return polygon(around(x, y, 4, 0));
-    case 'missing':
-      return polygon(around(x, y, 3, -Math.PI / 2));
-    case 'extra':
-      return polygon(around(x, y, 6, 0));
-  }
-}
-
-/** What stands in them: a tick, two waves, a double arrow, a stroke, a plus. */
-function inside(sign: Sign, x: number, y: number): Point[][] {
-  const at = (points: readonly Point[]): Point[] => points.map(([dx, dy]) => [x + dx, y + dy]);
-  switch (sign) {
-    case 'same':
-      return [
-        at([
-          [-3, 0],
-          [-1, 2.5],
-          [3, -2.5],
-        ]),
-      ];
-    case 'phrase':
-      return [
-        at([
-          [-3.5, -1],
-          [-1.2, -2.5],
-          [1.2, -0.5],
-          [3.5, -2],
-        ]),
-        at([
-          [-3.5, 2.5],
-          [-1.2, 1],
-          [1.2, 3],
-          [3.5, 1.5],
-        ]),
-      ];
-    case 'turned':
-      return [
-        at([
-          [-4, 0],
-          [4, 0],
-        ]),
-        at([
-          [-2, -2],
-          [-4, 0],
-          [-2, 2],
-        ]),
-        at([
-          [2, -2],
-          [4, 0],
-          [2, 2],
-        ]),
-      ];
-    case 'missing':
-      return [
-        at([
-          [0, -3.5],
-          [0, 1],
-        ]),
-        at([
-          [0, 2.8],
-          [0, 3.2],
-        ]),
-      ];
-    case 'extra':
-      return [
-        at([
-          [-3, 0],
-          [3, 0],
-        ]),
-        at([
-          [0, -3],
-          [0, 3],
-        ]),
-      ];
-  }
-}
-
-const signMarks = (sign: Sign, x: number, y: number): Mark[] => [
-  { type: 'path', d: outline(sign, x, y), fill: SIGNS[sign].colour, stroke: '#ffffff', width: 1 },
-  ...inside(sign, x, y).map(
-    (points): Mark => ({
-      type: 'path',
-      d: pathThrough(points, false),
-      stroke: '#ffffff',
-      width: 1.4,
-      round: true,
-    }),
-  ),
-];
 
 const middleOf = ({ x, y, width, height }: Box): Point => [x + width / 2, y + height / 2];
 
@@ -156,26 +35,55 @@ function leaving(box: Box, [tx, ty]: Point): Point {
   return [x + dx * part, y + dy * part];
 }
 
-/** A place along a row of points, by part of their number of pieces: near enough to where its words are not. */
+/** A place along a row of points, by part of its length. */
 function along(points: readonly Point[], part: number): Point {
-  const at = (points.length - 1) * part;
-  const i = Math.min(points.length - 2, Math.floor(at));
-  const [[ax, ay], [bx, by]] = [points[i]!, points[i + 1]!];
-  return [ax + (bx - ax) * (at - i), ay + (by - ay) * (at - i)];
+  const pieces = points.slice(1).map(([x, y], i) => Math.hypot(x - points[i]![0], y - points[i]![1]));
+  let left = part * pieces.reduce((sum, length) => sum + length, 0);
+  for (const [i, length] of pieces.entries()) {
+    if (left <= length || i === pieces.length - 1) {
+      const [[ax, ay], [bx, by]] = [points[i]!, points[i + 1]!];
+      const share = length === 0 ? 0 : left / length;
+      return [ax + (bx - ax) * share, ay + (by - ay) * share];
+    }
+    left -= length;
+  }
+  return points[0]!;
 }
 
-/** Signs stand here on their lines, and those of one spot beside each other. */
-const ON_LINE = 0.78;
+/** Signs stand at the first of these parts of their line where nothing else does. */
+const ON_LINE = [0.8, 0.88, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.12];
+const IN_MIDDLE = [0.5, 0.42, 0.58, 0.34, 0.66, 0.26, 0.74, 0.18, 0.82];
 
 class Signs {
-  private readonly taken: Point[] = [];
   readonly marks: Mark[] = [];
-  put(sign: Sign, [x, y]: Point): void {
-    let at = x;
-    while (this.taken.some(([ox, oy]) => Math.abs(ox - at) < 2 * R && Math.abs(oy - y) < 2 * R)) at += 2 * R + 1;
-    this.taken.push([at, y]);
-    this.marks.push(...signMarks(sign, at, y));
+  /** @param taken boxes, words of lines, and signs */
+  constructor(private readonly taken: Box[]) {}
+  put(sign: Sign, points: readonly Point[], parts: readonly number[]): void {
+    const boxAt = ([x, y]: Point): Box => ({ x: x - R, y: y - R, width: 2 * R, height: 2 * R });
+    const places = parts.map((part) => along(points, part));
+    const free = places.find((place) => !this.taken.some((box) => overlapping(box, boxAt(place))));
+    const at = free ?? places[0]!;
+    this.taken.push(boxAt(at));
+    this.marks.push(...signMarks(sign, at[0], at[1]));
   }
+}
+
+/** Where words of lines stand, on the page. */
+function wordsOfLines({ links, frame }: Scene, fonts: Fonts): Box[] {
+  return links.flatMap(({ marks }) =>
+    marks.flatMap((mark) =>
+      mark.type === 'text'
+        ? [
+            {
+              x: frame.x + mark.x * frame.scale,
+              y: frame.y + (mark.y - mark.size) * frame.scale,
+              width: fonts.width(mark.text, mark.face, mark.size) * frame.scale,
+              height: mark.size * 1.3 * frame.scale,
+            },
+          ]
+        : [],
+    ),
+  );
 }
 
 interface Placed {
@@ -205,33 +113,76 @@ function placed(scene: Scene, chart: Chart, { near }: Comparison): Placed {
   };
 }
 
+/** Lines in the colour of what they are: as they are drawn where each is by itself, else its own last piece over the others. */
+class Lines {
+  /** Colours by place among `scene.edges`. */
+  private readonly colours = new Map<number, string>();
+  readonly over: Mark[] = [];
+  readonly under: Mark[] = [];
+  constructor(private readonly scene: Scene) {}
+  paint(edge: SceneEdge, colour: string): readonly Point[] {
+    const { x, y, scale } = this.scene.frame;
+    const points = edge.points.map(([px, py]): Point => [x + px * scale, y + py * scale]);
+    const at = this.scene.edges.indexOf(edge);
+    if (this.scene.links.some(({ edges }) => edges?.length === 1 && edges[0] === at)) {
+      this.colours.set(at, colour);
+      return points;
+    }
+    const last = edge.curved ? points : points.slice(-2);
+    this.over.push({ type: 'path', d: pathThrough(last, edge.curved), stroke: colour, width: WIDTH, round: true });
+    return last;
+  }
+  links(): Scene['links'] {
+    return this.scene.links.map((link) => {
+      const colour = link.edges?.length === 1 ? this.colours.get(link.edges[0]!) : undefined;
+      if (colour === undefined) return link;
+      const marks = link.marks.map((mark): Mark => {
+        if (mark.type !== 'path') return mark;
+        const { stroke, fill, width = 1 } = mark;
+        return {
+          ...mark,
+          ...(stroke !== undefined && stroke !== 'none' && { stroke: colour, width: Math.max(width, WIDTH) }),
+          ...(fill !== undefined && fill !== 'none' && { fill: colour }),
+        };
+      });
+      return { ...link, marks };
+    });
+  }
+}
+
+interface Drawing {
+  readonly at: Placed;
+  readonly signs: Signs;
+  readonly lines: Lines;
+}
+
 /** Marks a statement that the chart makes: its line where it has one, else its first item. */
-function markOwn(scene: Scene, at: Placed, signs: Signs, lines: Mark[], sign: Sign, statement: Statement): void {
+function markOwn({ at, signs, lines }: Drawing, sign: Sign, statement: Statement): void {
   const edge = at.edgeOf(statement);
-  if (!edge) {
-    const box = at.boxOf(statement.items[0]);
-    if (box) signs.put(sign, [box.x, box.y]);
+  if (edge) {
+    signs.put(sign, lines.paint(edge, SIGNS[sign].colour), ON_LINE);
     return;
   }
-  const { x, y, scale } = scene.frame;
-  const points = edge.points.map(([px, py]): Point => [x + px * scale, y + py * scale]);
-  lines.push({
-    type: 'path',
-    d: pathThrough(points, edge.curved),
-    stroke: SIGNS[sign].colour,
-    width: WIDTH,
-    round: true,
-  });
-  signs.put(sign, along(points, ON_LINE));
+  const box = at.boxOf(statement.items[0]);
+  // Along the left side of the item, under each other.
+  if (box)
+    signs.put(
+      sign,
+      [
+        [box.x - R - 1, box.y + box.height / 2],
+        [box.x - R - 1, box.y + box.height / 2 + 10 * R],
+      ],
+      [0, 0.21, 0.42, 0.63, 0.84],
+    );
 }
 
 /** @returns whether there was where to draw it */
-function markMissing(at: Placed, signs: Signs, lines: Mark[], { from, to, toSet }: Statement): boolean {
+function markMissing({ at, signs, lines }: Drawing, { from, to, toSet }: Statement): boolean {
   const a = at.boxOf(at.itemOf(from));
   const b = toSet ? undefined : at.boxOf(at.itemOf(to));
   if (!a || !b || a === b) return false;
   const ends: Point[] = [leaving(a, middleOf(b)), leaving(b, middleOf(a))];
-  lines.push({
+  lines.under.push({
     type: 'path',
     d: pathThrough(ends, false),
     stroke: SIGNS.missing.colour,
@@ -239,7 +190,7 @@ function markMissing(at: Placed, signs: Signs, lines: Mark[], { from, to, toSet 
     dash: [5, 4],
     round: true,
   });
-  signs.put('missing', along(ends, 0.5));
+  signs.put('missing', ends, IN_MIDDLE);
   return true;
 }
 
@@ -273,20 +224,23 @@ const MOST_LISTED = 40;
 
 /** A picture with a comparison on it, and its explanation under it. */
 export function withCompared(scene: Scene, chart: Chart, comparison: Comparison, fonts: Fonts): Scene {
-  const at = placed(scene, chart, comparison);
-  const signs = new Signs();
-  const lines: Mark[] = [];
+  const taken = [...scene.items.map(({ box }) => grown(box, 1)), ...wordsOfLines(scene, fonts)];
+  const drawing = { at: placed(scene, chart, comparison), signs: new Signs(taken), lines: new Lines(scene) };
   const counts: Record<Sign, number> = { same: 0, phrase: 0, turned: 0, missing: 0, extra: comparison.extra.length };
   const undrawn: string[] = [];
-  for (const { verdict, own, model } of comparison.compared) {
+  for (const { verdict, own } of comparison.compared) {
     counts[verdict]++;
-    if (own) markOwn(scene, at, signs, lines, verdict, own);
-    else if (!markMissing(at, signs, lines, model)) undrawn.push(sentence(model));
+    if (own) markOwn(drawing, verdict, own);
   }
-  for (const statement of comparison.extra) markOwn(scene, at, signs, lines, 'extra', statement);
-  const over = [...(scene.over ?? []), ...lines, ...signs.marks];
+  for (const statement of comparison.extra) markOwn(drawing, 'extra', statement);
+  // Last, where the others left room.
+  for (const { own, model } of comparison.compared)
+    if (!own && !markMissing(drawing, model)) undrawn.push(sentence(model));
+  const { lines, signs } = drawing;
+  const over = [...(scene.over ?? []), ...lines.over, ...signs.marks];
+  const under = [...(scene.under ?? []), ...lines.under];
   const more = undrawn.length - MOST_LISTED;
-  return foot({ ...scene, over }, chart, fonts, [
+  return foot({ ...scene, over, under, links: lines.links() }, chart, fonts, [
     ...ORDER.filter((sign) => counts[sign] > 0).map((sign) => ({
       sign,
       text: `${counts[sign]} ${SIGNS[sign].label}`,

@@ -49,7 +49,7 @@ export function WholeClass({ compared }: { compared: ClassCompared | null | unde
                   </th>
                   {VERDICTS.map((verdict) => (
                     <td key={verdict} className="px-2 text-right tabular-nums">
-                      {counts[verdict]}
+                      {counts[verdict] || ''}
                     </td>
                   ))}
                 </tr>
