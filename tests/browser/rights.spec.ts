@@ -5,6 +5,7 @@
 import { type APIRequestContext, expect, test } from '@playwright/test';
 import pg from 'pg';
 import { askingSql } from '../../src/server/row-security';
+import { begun, classOf, type Joined, joined, taskIn } from './class-people';
 import { inDatabase } from './other-server';
 import { BOSS, peopleServer, somebody, type World } from './people-server';
 
@@ -23,13 +24,26 @@ const ROLES = [
   'expired',
   'administrator',
   'key',
+  'learner',
+  'teacher',
 ] as const;
 type Role = (typeof ROLES)[number];
 
 /** What each role is answered: a status, or `+` for anything that is not refused. The key is the owner's, for reading. */
-const row = (...statuses: (number | '+')[]) => Object.fromEntries(ROLES.map((role, i) => [role, statuses[i]!])) as Row;
-type Row = Record<Role, number | '+'>;
-//                none stranger looker remarker editor owner link expired admin key
+type Status = number | '+';
+type Row = Record<Role, Status>;
+/** To what is others' a teacher is a stranger; so is a learner, who is refused most of it before anything is looked at. */
+const row = (...statuses: Status[]): Row => {
+  const [open, stranger] = [statuses[0] !== 401, statuses[1]!];
+  const all = statuses.length === ROLES.length ? statuses : [...statuses, open ? stranger : 403, stranger];
+  return Object.fromEntries(ROLES.map((role, i) => [role, all[i]!])) as Row;
+};
+/** The same where learners are let in. */
+const withLearners = (of: Row): Row => ({ ...of, learner: of.stranger });
+/** What is of a class: to all but its teacher it is not there. */
+const taught = (learner: Status, teacher: Status = '+', key: Status = 403): Row =>
+  row(401, 404, 404, 404, 404, 404, 403, 401, 404, key, learner, teacher);
+//                none stranger looker remarker editor owner link expired admin key (learner teacher)
 const OPEN = row('+', '+', '+', '+', '+', '+', '+', '+', '+', '+');
 const ANY = row(401, '+', '+', '+', '+', '+', '+', 401, '+', '+');
 const LOOK = row(401, 404, '+', '+', '+', '+', '+', 401, 404, '+');
@@ -53,7 +67,7 @@ const TABLE: Readonly<Record<string, Row>> = {
   'POST /api/sign-in': OPEN,
   'DELETE /api/sign-in': OPEN,
   'POST /api/links/{link}': row(404, 404, 404, 404, 404, 404, 404, 404, 404, 404),
-  'GET /api/me': ANY,
+  'GET /api/me': withLearners(ANY),
   'PATCH /api/me': SESSION,
   // Refused for the password, which is not theirs.
   'DELETE /api/me': row(401, 403, 403, 403, 403, 403, 403, 401, 403, 403),
@@ -87,9 +101,9 @@ const TABLE: Readonly<Record<string, Row>> = {
   'GET /api/storage': ADMIN,
   'GET /api/letters': ADMIN,
   'GET /api/log': ADMIN,
-  'POST /api/compose': ANY,
-  'GET /api/fonts/{face}': ANY,
-  'GET /api/events': ANY,
+  'POST /api/compose': withLearners(ANY),
+  'GET /api/fonts/{face}': withLearners(ANY),
+  'GET /api/events': withLearners(ANY),
   'GET /api/accounts': ADMIN,
   'POST /api/accounts': ADMIN,
   'GET /api/groups': ADMIN,
@@ -104,13 +118,13 @@ const TABLE: Readonly<Record<string, Row>> = {
   'POST /api/keys': SESSION,
   'DELETE /api/keys/{key}': MINE,
   'GET /api/people': SESSION,
-  'GET /api/column-roles': ACCOUNT,
+  'GET /api/column-roles': withLearners(ACCOUNT),
   'PUT /api/column-roles': WRITE,
-  'GET /api/house-styles': ACCOUNT,
+  'GET /api/house-styles': withLearners(ACCOUNT),
   // It is made from the look of the owner's chart.
   'POST /api/house-styles': row(401, 404, '+', '+', '+', '+', 403, 401, 404, 403),
   // Shared with the looker to be looked at, with the editor to be changed.
-  'GET /api/house-styles/{id}': row(401, 404, '+', 404, '+', '+', 404, 401, 404, '+'),
+  'GET /api/house-styles/{id}': withLearners(row(401, 404, '+', 404, '+', '+', 404, 401, 404, '+')),
   'PUT /api/house-styles/{id}': row(401, 404, 403, 404, '+', '+', 404, 401, 404, 403),
   'DELETE /api/house-styles/{id}': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
   'GET /api/house-styles/{id}/shares': row(401, 404, 403, 404, 403, '+', 404, 401, 404, 403),
@@ -124,35 +138,64 @@ const TABLE: Readonly<Record<string, Row>> = {
   'PATCH /api/folders/{folder}/shares/{share}': MINE,
   'DELETE /api/folders/{folder}/shares/{share}': MINE,
   'POST /api/pictures': WRITE,
-  'GET /api/pictures/{id}': row(401, 404, '+', '+', '+', '+', '+', 401, 404, '+'),
+  'GET /api/pictures/{id}': withLearners(row(401, 404, '+', '+', '+', '+', '+', 401, 404, '+')),
   'GET /api/charts': ACCOUNT,
   'POST /api/charts': WRITE,
-  'GET /api/charts/{id}': LOOK,
+  'GET /api/charts/{id}': withLearners(LOOK),
   'PATCH /api/charts/{id}': OWN,
   'DELETE /api/charts/{id}': OWN,
   'POST /api/charts/{id}/restore': BINNED,
   'GET /api/charts/{id}/stored': EDIT,
-  'GET /api/charts/{id}/changes': EDIT,
-  'PATCH /api/charts/{id}/changes': EDIT,
-  'GET /api/charts/{id}/events': LOOK,
-  'POST /api/charts/{id}/fit': LOOK,
+  'GET /api/charts/{id}/changes': withLearners(EDIT),
+  'PATCH /api/charts/{id}/changes': withLearners(EDIT),
+  'GET /api/charts/{id}/events': withLearners(LOOK),
+  'POST /api/charts/{id}/fit': withLearners(LOOK),
   'POST /api/charts/{id}/worksheet': LOOK,
   'GET /api/charts/{id}/bundle': LOOK,
   'GET /api/charts/{id}/pages': LOOK,
-  'GET /api/charts/{id}/description': LOOK,
-  'GET /api/charts/{id}/picture': LOOK,
-  'GET /api/charts/{id}/list': LOOK,
-  'PUT /api/charts/{id}/list': EDIT,
+  'GET /api/charts/{id}/description': withLearners(LOOK),
+  'GET /api/charts/{id}/picture': withLearners(LOOK),
+  'GET /api/charts/{id}/list': withLearners(LOOK),
+  'PUT /api/charts/{id}/list': withLearners(EDIT),
   'GET /api/charts/{id}/shares': OWN,
   'POST /api/charts/{id}/shares': OWN,
   'PATCH /api/charts/{id}/shares/{share}': OWN,
   'DELETE /api/charts/{id}/shares/{share}': OWN,
-  'GET /api/charts/{id}/remarks': LOOK,
-  'POST /api/charts/{id}/remarks': REMARK,
-  'PATCH /api/charts/{id}/remarks/{remark}': REMARK,
+  'GET /api/charts/{id}/remarks': withLearners(LOOK),
+  'POST /api/charts/{id}/remarks': withLearners(REMARK),
+  'PATCH /api/charts/{id}/remarks/{remark}': withLearners(REMARK),
   // It is the remarker's, on the owner's chart.
-  'DELETE /api/charts/{id}/remarks/{remark}': row(401, 404, 403, '+', 403, '+', 403, 401, 404, 403),
-  'PUT /api/charts/{id}/here': LOOK,
+  'DELETE /api/charts/{id}/remarks/{remark}': withLearners(row(401, 404, 403, '+', 403, '+', 403, 401, 404, 403)),
+  'PUT /api/charts/{id}/here': withLearners(LOOK),
+  'GET /api/classes': ACCOUNT,
+  'POST /api/classes': WRITE,
+  // A code that no class has.
+  'POST /api/classes/join': row(404, 404, 404, 404, 404, 404, 404, 404, 404, 404),
+  'GET /api/classes/mine': row(401, 403, 403, 403, 403, 403, 403, 401, 403, 403, '+', 403),
+  'GET /api/classes/{class}': taught(403, '+', 404),
+  'PATCH /api/classes/{class}': taught(403),
+  'DELETE /api/classes/{class}': taught(403),
+  'POST /api/classes/{class}/learners': taught(403),
+  'PATCH /api/classes/{class}/learners/{learner}': taught(403),
+  'DELETE /api/classes/{class}/learners/{learner}': taught(403),
+  'GET /api/classes/{class}/tasks': taught(403, '+', 404),
+  'POST /api/classes/{class}/tasks': taught(403),
+  'GET /api/tasks/{task}': taught(403, '+', 404),
+  'PATCH /api/tasks/{task}': taught(403),
+  'DELETE /api/tasks/{task}': taught(403),
+  'GET /api/tasks/{task}/works': taught(403, '+', 404),
+  'POST /api/tasks/{task}/works': row(401, 403, 403, 403, 403, 403, 403, 401, 403, 403, '+', 403),
+  'GET /api/tasks/{task}/events': taught(403, '+', 404),
+  'GET /api/tasks/{task}/compared': taught(403, '+', 404),
+  'GET /api/tasks/{task}/marks': taught(403, '+', 404),
+  'POST /api/tasks/{task}/return': taught(403),
+  'GET /api/works/{work}': taught('+', '+', 404),
+  'POST /api/works/{work}/hand-in': taught('+', 403),
+  'DELETE /api/works/{work}/hand-in': taught('+', 403),
+  'PUT /api/works/{work}/mark': taught(403),
+  'POST /api/works/{work}/return': taught(403),
+  'PUT /api/works/{work}/shown': taught(403),
+  'GET /api/works/{work}/picture': taught(403, '+', 404),
 };
 
 const name = `rights_${process.pid}`;
@@ -167,6 +210,9 @@ let world: World;
 let ids: Readonly<Record<string, string>>;
 let binned: string;
 let callers: Readonly<Record<Role, APIRequestContext>>;
+const TEACHER = somebody('Tess Fig');
+let pupil: Joined;
+let spare: Joined;
 
 const made = async (answer: Promise<{ status(): number; json(): Promise<unknown>; text(): Promise<string> }>) => {
   const response = await answer;
@@ -228,6 +274,12 @@ test.beforeAll(async () => {
   await inDatabase(world.url, (client) =>
     client.query("UPDATE shares SET ends_at = now() - interval '1 second' WHERE id = $1", [over['id']]),
   );
+  const teacher = await world.as(TEACHER);
+  const own = await classOf(teacher, 'Year 7');
+  const task = await taskIn(teacher, own);
+  pupil = await joined(world, own.code, 'Uma Gale');
+  spare = await joined(world, own.code, 'Vic Hale');
+  const work = await begun(pupil, task.id);
   const { id: accountOf } = (await (await stranger!.get('/api/me')).json()) as { id: string };
   ids = {
     id: id!,
@@ -241,6 +293,11 @@ test.beforeAll(async () => {
     picture: file,
     address: (page as unknown as { with: { page: string } }).with.page.split('/')[2]!,
     account: accountOf,
+    class: own.id,
+    task: task.id,
+    work: work.id,
+    workChart: work.chart,
+    learner: spare.id,
   };
   callers = {
     none: await world.with(),
@@ -253,6 +310,8 @@ test.beforeAll(async () => {
     expired,
     administrator: boss!,
     key: await world.with({ authorization: `Bearer ${ownKey['key']}` }),
+    learner: pupil.as,
+    teacher,
   };
 });
 test.afterAll(() => world?.end());
@@ -307,6 +366,13 @@ const BODIES: Readonly<Record<string, object>> = {
   'PUT /api/charts/{id}/list': { list: 'Ann\n\tBo\n\tCy\n', try: true },
   'PUT /api/charts/{id}/here': { window: 'w', item: null },
   'PUT /api/house-styles/{id}': { name: 'Ours too' },
+  'POST /api/classes': { name: 'Another' },
+  'POST /api/classes/join': { code: 'NONE', name: 'Wim' },
+  'PATCH /api/classes/{class}': { names: true },
+  'PATCH /api/classes/{class}/learners/{learner}': { name: 'Vic Hall' },
+  'PATCH /api/tasks/{task}': { instructions: 'Look.' },
+  'PUT /api/works/{work}/shown': { shown: true },
+  'PUT /api/works/{work}/mark': { words: 'Good.' },
 };
 
 async function statusOf(route: string, caller: APIRequestContext): Promise<number> {
@@ -398,6 +464,100 @@ test('the database refuses by itself what the application would refuse', async (
   });
 });
 
+test('what a learner may do with their own work, and with nothing else', async () => {
+  const LISTED: Readonly<Record<string, Status>> = {
+    'GET ': '+',
+    'PATCH ': 403,
+    'DELETE ': 403,
+    'POST /restore': 403,
+    'GET /stored': 403,
+    'GET /changes': '+',
+    'PATCH /changes': '+',
+    'GET /events': '+',
+    'POST /fit': '+',
+    'POST /worksheet': 403,
+    'GET /bundle': 403,
+    'GET /pages': 403,
+    'GET /description': '+',
+    'GET /picture': '+',
+    'GET /list': '+',
+    'PUT /list': '+',
+    'GET /shares': 403,
+    'POST /shares': 403,
+    'GET /remarks': '+',
+    'POST /remarks': '+',
+    'PUT /here': '+',
+  };
+  const teacher = await world.as(TEACHER);
+  const own = await classOf(teacher, 'Year 8');
+  const task = await taskIn(teacher, own);
+  const [wren, classmate] = [await joined(world, own.code, 'Wren Moss'), await joined(world, own.code, 'Xan Reed')];
+  const work = await begun(wren, task.id);
+  const bodies: Readonly<Record<string, object>> = {
+    'PATCH ': { folder: 'Mine' },
+    'PATCH /changes': { base: 0, changes: [{ type: 'set-description', description: 'Mine.' }] },
+    'PUT /list': { list: 'A - b -> C\n', try: true },
+    'PUT /here': { window: 'w', item: null },
+    'POST /remarks': { on: { sheet: true }, text: 'Mine.' },
+    'POST /shares': { everybody: true, may: 'look' },
+    'POST /worksheet': { blank: { links: true } },
+    'POST /fit': {},
+  };
+  const ask = async ({ as }: Joined, route: string, chart = work.chart) => {
+    const [method, path] = route.split(' ') as [string, string];
+    const answer = await as.fetch(`/api/charts/${chart}${path}`, {
+      method: path === '/events' ? 'HEAD' : method,
+      ...(bodies[route] && { data: bodies[route] }),
+    });
+    return answer.status();
+  };
+  const holds = (wanted: Status, status: number) => (wanted === '+' ? status < 400 : status === wanted);
+  const wrong: string[] = [];
+  for (const [route, wanted] of Object.entries(LISTED)) {
+    const [status, other] = [await ask(wren, route), await ask(classmate, route)];
+    if (!holds(wanted, status)) wrong.push(`${route}: ${status}`);
+    if (!holds(wanted === '+' ? 404 : 403, other)) wrong.push(`${route} as a classmate: ${other}`);
+  }
+  expect(wrong).toEqual([]);
+  // Nobody is found, mentioned or written to.
+  const mention = { on: { sheet: true }, text: 'You?', mentions: [TEACHER.email] };
+  expect((await wren.as.post(`/api/charts/${work.chart}/remarks`, { data: mention })).status()).toBe(403);
+  // Handed in, it is looked at and remarked on.
+  expect((await wren.as.post(`/api/works/${work.id}/hand-in`)).status()).toBe(200);
+  for (const route of ['PATCH /changes', 'PUT /list', 'GET /changes']) expect(await ask(wren, route), route).toBe(403);
+  for (const route of ['GET ', 'POST /remarks', 'GET /picture'])
+    expect(await ask(wren, route), route).toBeLessThan(400);
+  // What is shared with everybody here is not for learners, nor by a link that they open.
+  const owner = await world.as(OWNER);
+  const { id } = await made(owner.post('/api/charts', { data: { kind: 'org', title: 'All', list: 'Ann\n' } }));
+  await made(owner.post(`/api/charts/${id}/shares`, { data: { everybody: true, may: 'look' } }));
+  const link = await made(owner.post(`/api/charts/${id}/shares`, { data: { link: true, may: 'look' } }));
+  expect((await (await world.as(STRANGER!)).get(`/api/charts/${id}`)).status()).toBe(200);
+  await wren.as.post(`/api${link['url']!.replace('/link/', '/links/')}`, { data: {} });
+  expect(await ask(wren, 'GET ', id)).toBe(404);
+  // And the database by itself.
+  const may = async (account: string, chart: string) => {
+    const client = new pg.Client({ connectionString: world.url });
+    await client.connect();
+    try {
+      await client.query(`BEGIN; ${askingSql({ account, links: [link['id']!] })}`);
+      const does: string[] = [];
+      for (const [what, sql] of Object.entries({
+        see: 'SELECT id FROM charts WHERE id = $1',
+        change: "UPDATE charts SET title = 'Theirs' WHERE id = $1 RETURNING id",
+      }))
+        if ((await client.query(sql, [chart])).rowCount) does.push(what);
+      await client.query('ROLLBACK');
+      return does.join(' ');
+    } finally {
+      await client.end();
+    }
+  };
+  expect(await may(wren.id, work.chart)).toBe('see');
+  expect(await may(classmate.id, work.chart)).toBe('');
+  expect(await may(wren.id, id!)).toBe('');
+});
+
 test('every route, for every role', async () => {
   test.setTimeout(120_000);
   const described = (await (await callers.owner.get('/api/openapi.json')).json()) as {
@@ -410,7 +570,20 @@ test('every route, for every role', async () => {
   expect(routes.filter((route) => !TABLE[route])).toEqual([]);
   expect(Object.keys(TABLE).filter((route) => !routes.includes(route))).toEqual([]);
   // What takes something away comes last: what others need first, and signing out after all else.
-  const TAKES = ['remarks/', 'shares/', 'groups/', 'house-styles/{id}', 'charts/{id}', 'sessions', 'keys/', 'sign-in'];
+  const TAKES = [
+    'hand-in',
+    'learners/',
+    'tasks/{task}',
+    'classes/{class}',
+    'remarks/',
+    'shares/',
+    'groups/',
+    'house-styles/{id}',
+    'charts/{id}',
+    'sessions',
+    'keys/',
+    'sign-in',
+  ];
   const turn = (route: string, role: Role) =>
     route.startsWith('DELETE') && TABLE[route]![role] === '+' && role !== 'key'
       ? 1 + TAKES.findIndex((part) => route.includes(part))

@@ -3,7 +3,7 @@ import { changeChart } from '../charts';
 import { told } from '../charts/told';
 import { inNameOf, query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
-import { beginSession, endSessions, failed, hashed, matches, mayTry, succeeded } from '../people';
+import { beginSession, endSessions, FREE_AT_SCHOOL, failed, hashed, matches, mayTry, succeeded } from '../people';
 import type { Who } from '../who';
 import { cardKey, codeKey, newCard } from './cards';
 import { classFor, tellClass } from './classes';
@@ -45,9 +45,10 @@ interface Joined {
  * @throws 404 for a code that is none, 409 for a name that is taken, 403 for a card that is not right, 429 for too many tries
  */
 export async function join({ code, name, card }: Joining, caller: string, agent: string): Promise<Joined> {
-  // A code is looked for by chance from one place: that is counted by where it comes from.
-  const looking = { email: `class code from ${caller}`, caller };
-  await mayTry(looking);
+  // A code that is looked for by chance is counted by where that comes from; signing in with passwords is not held up by it.
+  const from = `class ${caller}`;
+  const looking = { caller: from };
+  await mayTry(looking, FREE_AT_SCHOOL);
   const [of] = await query<{ id: string; open: boolean }>('SELECT id, open FROM classes WHERE code = $1', [
     codeKey(code),
   ]);
@@ -55,7 +56,7 @@ export async function join({ code, name, card }: Joining, caller: string, agent:
     await failed(looking);
     throw noCode();
   }
-  if (card !== undefined) return comeBack(of.id, name, card, caller, agent);
+  if (card !== undefined) return comeBack(of.id, name, card, from, agent);
   if (!of.open)
     throw new ApiError(403, 'class-closed', 'Nobody joins this class any more; ask your teacher for a card.');
   const words = newCard();
@@ -65,9 +66,11 @@ export async function join({ code, name, card }: Joining, caller: string, agent:
   return { account, class: of.id, card: words, token: await beginSession(account, agent) };
 }
 
+const attemptOf = (of: string, name: string): string => `learner ${of} ${name}`;
+
 async function comeBack(of: string, name: string, card: string, caller: string, agent: string): Promise<Joined> {
-  const attempt = { email: `learner ${of} ${name}`, caller };
-  await mayTry(attempt);
+  const attempt = { email: attemptOf(of, name), caller };
+  await mayTry(attempt, FREE_AT_SCHOOL);
   const [known] = await query<{ id: string; card: string | null }>(
     'SELECT id, card FROM accounts WHERE class = $1 AND lower(name) = lower($2)',
     [of, name],
@@ -165,6 +168,8 @@ export async function resetLearner(who: Who, of: string, id: string): Promise<Ca
   const card = newCard();
   await query('UPDATE accounts SET card = $2 WHERE id::text = $1', [id, await hashed(cardKey(card))]);
   await endSessions(id);
+  // Guesses at the card before say nothing of this one.
+  await succeeded({ email: attemptOf(of, name) });
   await tellClass(of);
   return { learner: id, name, card };
 }

@@ -6,7 +6,7 @@ export {
   makeAccount,
   makeFirst,
 } from './accounts';
-export { failed, mayTry, succeeded } from './attempts';
+export { FREE_AT_SCHOOL, failed, mayTry, succeeded } from './attempts';
 export { tellRemarks } from './digest';
 export { lastEvents, note, sweepEvents } from './events';
 export { changeGroup, findPeople, type Group, listGroups, makeGroup, removeGroup } from './groups';

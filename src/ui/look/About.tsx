@@ -79,7 +79,7 @@ function Lines({
           </button>
         );
         return (
-          <li key={id} className="relative pl-5">
+          <li key={id} className="relative pl-6">
             {name}
             {under.has(id) && (
               <details open>
