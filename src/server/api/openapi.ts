@@ -210,7 +210,11 @@ function document() {
         },
         delete: {
           summary: 'To the bin; restorable for 30 days',
-          responses: { 204: answer('In the bin'), 404: usual[404] },
+          responses: {
+            204: answer('In the bin'),
+            404: usual[404],
+            409: problem('It is a learner’s work: it goes with its task'),
+          },
         },
       },
       '/api/pictures': {

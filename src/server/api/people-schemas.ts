@@ -40,6 +40,7 @@ export const belongingsAnswer = z.object({
   shared: z.number().int().describe('Of them, those that others see'),
   styles: z.number().int(),
   pictures: z.number().int(),
+  classes: z.number().int().describe('They go with the account, with what learners made'),
   remarks: z.number().int().describe('On charts of others: they stay'),
 });
 export const secondFactorAnswer = z.object({

@@ -194,10 +194,12 @@ function decodeCursor(cursor: string, as: string): [string, string] {
 /** To the bin; charts that have been there too long are removed for good. */
 export async function binChart(who: Who, id: string): Promise<void> {
   const { owner } = await chartFor(who, id, 'own');
-  const rows = await query('UPDATE charts SET binned_at = now() WHERE id = $1 AND binned_at IS NULL RETURNING id', [
-    id,
-  ]);
-  if (rows.length === 0) throw notThere();
+  const rows = await query(
+    'UPDATE charts SET binned_at = now() WHERE id = $1 AND binned_at IS NULL AND task IS NULL RETURNING id',
+    [id],
+  );
+  if (rows.length === 0)
+    throw new ApiError(409, 'is-work', 'It is the work of a learner: it goes with its task, or with the learner.');
   await query(`DELETE FROM charts WHERE owner = $1 AND binned_at < now() - make_interval(days => $2)`, [
     owner,
     BIN_DAYS,
@@ -229,10 +231,10 @@ export async function putInFolder(who: Who, id: string, folder: string | null): 
   const { owner } = await chartFor(who, id, 'own');
   if (owner !== who.account)
     throw new ApiError(403, 'not-your-folder', 'Only whoever a chart belongs to puts it into their folders.');
-  const rows = await query('UPDATE charts SET folder = $2 WHERE id = $1 AND binned_at IS NULL RETURNING id', [
-    id,
-    folder,
-  ]);
+  const rows = await query(
+    'UPDATE charts SET folder = $2 WHERE id = $1 AND binned_at IS NULL AND task IS NULL RETURNING id',
+    [id, folder],
+  );
   if (rows.length === 0) throw notThere();
 }
 

@@ -1,5 +1,6 @@
 /** A stream of server-sent events about charts. Source: HTML, section 9.2, "Server-sent events". */
 
+import { setMaxListeners } from 'node:events';
 import { atLeast } from '../../core/may';
 import { type ChartHead, chartFor, linkEnd } from '../access';
 import { asServer, inNameOf } from '../db';
@@ -63,6 +64,8 @@ export function streamOf(who: Who, left: AbortSignal, begin: (line: Line) => Pro
   const text = new TextEncoder();
   // Whoever asked may leave at any moment, also while this is being set up: everything ends by this one signal.
   const gone = new AbortController();
+  // All that it tells of ends by it: of a class that is sixty charts.
+  setMaxListeners(0, gone.signal);
   gone.signal.addEventListener('abort', admit(who), { once: true });
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {

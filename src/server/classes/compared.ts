@@ -33,6 +33,23 @@ const compared = (own: Chart, model: Chart): Comparison => {
   return compareStatements(own.kind === model.kind ? statements(own) : [], statements(model));
 };
 
+/** Comparisons of works at the revision they were last looked at: of a whole class most are as they were. */
+const known = new Map<string, { readonly revision: number; readonly model: Chart; readonly comparison: Comparison }>();
+const MOST_KNOWN = 400;
+
+async function comparisonOf(who: Who, { chart, revision }: Work, model: Chart): Promise<Comparison> {
+  const found = known.get(chart);
+  if (found?.revision === revision && found.model === model) return found.comparison;
+  const comparison = compared(await chartOf(who, chart), model);
+  known.delete(chart);
+  known.set(chart, { revision, model, comparison });
+  for (const oldest of known.keys()) {
+    if (known.size <= MOST_KNOWN) break;
+    known.delete(oldest);
+  }
+  return comparison;
+}
+
 export interface WorkCompared {
   readonly chart: Chart;
   readonly comparison: Comparison;
@@ -66,7 +83,7 @@ export async function compareAll(
   const all: Comparison[] = [];
   const scores: Record<string, { points: number; of: number }> = {};
   for (const work of await worksOf(id)) {
-    const comparison = compared(await chartOf(who, work.chart), model);
+    const comparison = await comparisonOf(who, work, model);
     all.push(comparison);
     const { points, of } = scoreOf(comparison);
     scores[work.id] = { points, of };

@@ -2,6 +2,7 @@
 import { type Chart, chartSchema, WORK_PARTS, type WorkPart } from '../../core/chart';
 import { begin, rubricOf, type Scheme, startsOf } from '../../core/marking';
 import { getChart } from '../charts';
+import { told } from '../charts/told';
 import { inNameOf, query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
 import { newId } from '../ids';
@@ -163,6 +164,8 @@ export async function changeTask(who: Who, id: string, change: TaskChange): Prom
 /** Removes a task with all works of it. */
 export async function removeTask(who: Who, id: string): Promise<void> {
   const task = await taskFor(who, id);
+  const charts = await query<{ id: string }>('SELECT id FROM charts WHERE task = $1', [id]);
   await query('DELETE FROM tasks WHERE id = $1', [id]);
+  for (const chart of charts) await told({ id: chart.id, access: true });
   await tellClass(task.class);
 }

@@ -11,6 +11,8 @@ export interface Belongings {
   readonly shared: number;
   readonly styles: number;
   readonly pictures: number;
+  /** Classes: they go with the account, with all that their learners made. */
+  readonly classes: number;
   /** Remarks on charts of others: they stay, with the name they were written under. */
   readonly remarks: number;
 }
@@ -18,7 +20,8 @@ export interface Belongings {
 /** What an account has: said before it goes. */
 export async function belongingsOf(account: string): Promise<Belongings> {
   const [row] = await query<Belongings & Record<string, unknown>>(
-    `SELECT (SELECT count(*)::int FROM charts WHERE owner = $1) AS charts,
+    `SELECT (SELECT count(*)::int FROM charts WHERE owner = $1 AND task IS NULL) AS charts,
+            (SELECT count(*)::int FROM classes WHERE teacher = $1) AS classes,
             (SELECT count(DISTINCT c.id)::int FROM charts c JOIN shares s
                ON s.chart = c.id OR (s.owner = c.owner AND s.folder = c.folder) WHERE c.owner = $1) AS shared,
             (SELECT count(*)::int FROM house_styles WHERE owner = $1) AS styles,
@@ -36,7 +39,7 @@ async function handOver(db: Client, from: string, to: string): Promise<void> {
     to,
   ]);
   await db.query('DELETE FROM shares WHERE owner = $1 AND folder IS NOT NULL', [from]);
-  await db.query('UPDATE charts SET owner = $2, folder = NULL WHERE owner = $1', [from, to]);
+  await db.query('UPDATE charts SET owner = $2, folder = NULL WHERE owner = $1 AND task IS NULL', [from, to]);
   await db.query('UPDATE house_styles SET owner = $2 WHERE owner = $1', [from, to]);
   await db.query('UPDATE shares SET owner = $2 WHERE owner = $1', [from, to]);
 }
@@ -84,6 +87,8 @@ export async function removeAccount(account: string, to: string | undefined): Pr
         await db.query(`DELETE FROM ${table} WHERE owner = $1`, [account]);
     for (const table of ['pictures', 'answers', 'column_roles'])
       await db.query(`DELETE FROM ${table} WHERE owner = $1`, [account]);
+    // With all of them: what learners made is no heir's.
+    await db.query('DELETE FROM classes WHERE teacher = $1', [account]);
     await db.query('DELETE FROM accounts WHERE id = $1', [account]);
     return { name: own.name, charts: seen.rows.map(({ id }) => id) };
   });

@@ -1,5 +1,5 @@
 /** The teacher's desk: the works of all learners, live and small, in one view. */
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { ClassCompared } from '../../core/marking';
 import type { DeskPlace, State } from '../../server/classes';
 import { call } from '../shared/api';
@@ -74,20 +74,18 @@ function Place({
 }
 
 export function Desk({ id, className, initial }: { id: string; className: string; initial: DeskView }) {
-  const { desk, revisions, wrong, changed, load } = useDesk(id, initial);
-  const { task, places } = desk;
   const [sort, setSort] = useState('state');
   const [state, setState] = useState('all');
   const [withMarks, setWithMarks] = useState(true);
   const [said, setSaid] = useState('');
   const [compared, setCompared] = useState<Compared | null>();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: anew whenever something changed
-  useEffect(() => {
+  const compare = () =>
     void call<Compared>('GET', `/api/tasks/${id}/compared`).then((answer) => {
       if (answer.ok) setCompared(answer.value);
       else if (answer.status === 404) setCompared(null);
     });
-  }, [id, changed]);
+  const { desk, revisions, wrong, load } = useDesk(id, initial, compare);
+  const { task, places } = desk;
   const scoreOf = ({ work }: DeskPlace) => (work ? compared?.scores[work.id] : undefined);
   const likeness = (place: DeskPlace) => scoreOf(place)?.points ?? -1;
   const orders: Readonly<Record<string, (a: DeskPlace, b: DeskPlace) => number>> = {

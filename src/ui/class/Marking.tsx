@@ -71,9 +71,11 @@ interface Props {
   /** The works before and after it on the desk. */
   readonly before: string | undefined;
   readonly after: string | undefined;
+  /** The class sees whose a work is that is shown. */
+  readonly names: boolean;
 }
 
-export function Marking({ me, task, first, rubric, before, after }: Props) {
+export function Marking({ me, task, first, rubric, before, after, names }: Props) {
   const [work, setWork] = useWork(first);
   useEffect(() => beginTogether({ id: first.chart, account: me, may: 'own' }), [first.chart, me]);
   const seen = useSeen(first.chart);
@@ -162,7 +164,7 @@ export function Marking({ me, task, first, rubric, before, after }: Props) {
           {wrong}
         </span>
         <Button onClick={() => void act('shown', 'PUT', { shown: !work.shown })}>
-          {work.shown ? words.hideClass : words.showClass}
+          {work.shown ? words.hideClass : words.showClass(names)}
         </Button>
         <Button onClick={() => void act('return', 'POST', { again: true })}>{words.giveAgain}</Button>
         {marks && <Button onClick={() => void act('return', 'POST', { mark: true })}>{words.giveMarked}</Button>}

@@ -111,6 +111,7 @@ export function NewTask({
           {words.fromChart}
           <Select
             id={`${field}-chart`}
+            first
             value={chart}
             options={(charts ?? []).map((card) => ({ value: card.id, label: card.title }))}
             onChange={(next) => {

@@ -167,7 +167,7 @@ export const words = {
   give: 'Return',
   giveMarked: 'Return with the mark',
   giveAgain: 'Give back to work on',
-  showClass: 'Show it to the class, without a name',
+  showClass: (names: boolean) => (names ? 'Show it to the class' : 'Show it to the class, without a name'),
   hideClass: 'Show it no more',
   near: (own: string, model: string, likeness: number) =>
     `"${own}" is taken for "${model}" (likeness ${Math.round(likeness * 100)} %)`,

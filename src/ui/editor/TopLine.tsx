@@ -18,9 +18,19 @@ export function TopLine() {
   const title = useEditor((state) => state.chart.title);
   return (
     <header className="col-span-full flex items-center gap-3 border-b border-rule bg-sheet px-4">
-      <Brand />
-      {me?.at ? <h1 className="min-w-0 truncate text-[17px]">{title}</h1> : <Title />}
-      {!me?.at && <KindSwitch />}
+      <span className="flex-none">
+        <Brand />
+      </span>
+      {me?.at ? (
+        <h1 className="min-w-0 flex-1 truncate text-[17px]" dir="auto">
+          {title}
+        </h1>
+      ) : (
+        <>
+          <Title />
+          <KindSwitch />
+        </>
+      )}
       <SaveState />
       <Button disabled={!canUndo} onClick={undo} aria-keyshortcuts="Control+Z">
         {words.undo}
@@ -28,7 +38,7 @@ export function TopLine() {
       <Button disabled={!canRedo} onClick={redo} aria-keyshortcuts="Control+Shift+Z">
         {words.redo}
       </Button>
-      <Find />
+      {!me?.at && <Find />}
       {me && <Among me={me} />}
       {me?.at && <HandIn at={me.at} flush={flush} />}
       {!me?.at && (

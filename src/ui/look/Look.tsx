@@ -78,7 +78,7 @@ export function Look({
           {at?.chart.title ?? title}
         </h1>
         <span className="text-[13px] text-quiet max-[900px]:hidden">
-          {atLeast(may, 'remark') ? words.mayRemark : words.mayLook}
+          {!me?.at && (atLeast(may, 'remark') ? words.mayRemark : words.mayLook)}
         </span>
         {!learner && at && kindFor(at.chart.kind).answered && (
           <a className="text-[13px] underline" href={`/chart/${id}/walk-through`}>

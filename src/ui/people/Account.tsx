@@ -83,10 +83,10 @@ function Said({
 }
 
 function Yours() {
-  const [has, setHas] = useState<{ charts: number; shared: number; remarks: number } | null>(null);
+  const [has, setHas] = useState<{ charts: number; shared: number; remarks: number; classes: number } | null>(null);
   const [leaving, setLeaving] = useState(false);
   useEffect(() => {
-    void call<{ charts: number; shared: number; remarks: number }>('GET', '/api/me/belongings').then(
+    void call<{ charts: number; shared: number; remarks: number; classes: number }>('GET', '/api/me/belongings').then(
       (answer) => answer.ok && setHas(answer.value),
     );
   }, []);
@@ -102,7 +102,7 @@ function Yours() {
       )}
       {leaving && has && (
         <>
-          <p>{words.leaveSays(has.charts, has.shared, has.remarks)}</p>
+          <p>{words.leaveSays(has.charts, has.shared, has.remarks, has.classes)}</p>
           <Form
             fields={[
               { name: 'to', label: words.leaveTo, fill: 'off', optional: true },

@@ -56,8 +56,8 @@ export const words = {
   yours: 'What is yours',
   yoursExport: 'All that is yours, as one file',
   leave: 'Remove my account',
-  leaveSays: (charts: number, shared: number, remarks: number) =>
-    `You have ${charts} ${charts === 1 ? 'chart' : 'charts'}${shared > 0 ? `, ${shared} of them shared with others` : ''}. They go to whoever you name, or are removed for good. ${remarks > 0 ? `Your ${remarks} ${remarks === 1 ? 'remark' : 'remarks'} on charts of others stay, with your name.` : ''}`,
+  leaveSays: (charts: number, shared: number, remarks: number, classes: number) =>
+    `You have ${charts} ${charts === 1 ? 'chart' : 'charts'}${shared > 0 ? `, ${shared} of them shared with others` : ''}. They go to whoever you name, or are removed for good. ${classes > 0 ? `Your ${classes} ${classes === 1 ? 'class goes' : 'classes go'} for good, with all that learners made. ` : ''}${remarks > 0 ? `Your ${remarks} ${remarks === 1 ? 'remark' : 'remarks'} on charts of others stay, with your name.` : ''}`,
   leaveTo: 'E-mail address of who gets them (nobody: they are removed)',
   leavePassword: 'Your password',
   adminPage: 'Look after people',

@@ -131,15 +131,19 @@ export function Select<T extends string>({
   options,
   onChange,
   label,
+  first = false,
 }: {
   id?: string;
   value: T;
   options: readonly Option<T>[];
   onChange: (value: T) => void;
   label?: string;
+  /** It has the keyboard where its dialog opens. */
+  first?: boolean;
 }) {
   return (
     <select
+      data-first={first || undefined}
       id={id}
       aria-label={label}
       className="field min-w-0 flex-1 text-[13px]"
