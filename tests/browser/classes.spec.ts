@@ -3,7 +3,7 @@ import { parseString } from '@fast-csv/parse';
 import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
 import exceljs from 'exceljs';
 import { begun, type ClassMade, classOf, joined, okOf, taskIn } from './class-people';
-import { peopleServer, type Somebody, somebody, type World } from './people-server';
+import { BOSS, peopleServer, type Somebody, somebody, type World } from './people-server';
 import { line, saved, violations } from './support';
 
 const database = process.env['DATABASE_URL'];
@@ -203,6 +203,7 @@ test('whoever has a card comes back, and nobody else in their name', async ({ br
   const again = await pageOf(browser);
   await again.goto(at(`/join#${made.code}`));
   await expect(again.getByLabel('Code of the class')).toHaveValue(made.code);
+  expect(await violations(again)).toEqual([]);
   await again.getByLabel('Your name').fill('Dot Quay');
   await again.getByRole('button', { name: 'Join' }).click();
   await expect(again.getByRole('alert')).toContainText('in this class already');
@@ -415,4 +416,40 @@ test('guesses at cards and codes are counted, and end', async () => {
   expect(codes).toBeLessThan(210);
   const { email, password } = HEDDA;
   expect((await thief.post('/api/sign-in', { data: { email, password } })).status()).toBe(200);
+});
+
+test('with DEMO=on there is a class to try, and it is told how to sign in as each; else nothing of it', async () => {
+  expect(world.server.logged()).not.toContain('demo class');
+  const { accounts } = await okOf<{ accounts: { email: string }[] }>((await world.as(BOSS)).get('/api/accounts'));
+  expect(accounts.map(({ email }) => email)).not.toContain('hedda@saltmarsh.example');
+  const name = `demo_class_${process.pid}`;
+  const demo = await peopleServer(database!, name, { DEMO: 'on' });
+  const told = () =>
+    demo.server
+      .logged()
+      .split('\n')
+      .find((text) => text.includes('"demo class'));
+  try {
+    await expect.poll(told).toBeTruthy();
+    const { teacher: of, learners } = JSON.parse(told()!) as {
+      teacher: { email: string; password: string };
+      learners: { code: string; cards: Record<string, string> };
+    };
+    const hedda = await demo.with();
+    await okOf(hedda.post('/api/sign-in', { data: { email: of.email, password: of.password } }));
+    const { classes } = await okOf<{ classes: { id: string; learners: number }[] }>(hedda.get('/api/classes'));
+    expect(classes).toMatchObject([{ learners: 3, tasks: 1, code: learners.code }]);
+    expect(Object.keys(learners.cards)).toHaveLength(3);
+    for (const [who, card] of Object.entries(learners.cards)) {
+      const one = await demo.with();
+      await okOf(one.post('/api/classes/join', { data: { code: learners.code, name: who, card } }));
+      const mine = await okOf<{ name: string; tasks: object[] }>(one.get('/api/classes/mine'));
+      expect(mine).toMatchObject({ name: who });
+      expect(mine.tasks).toHaveLength(1);
+    }
+    // Who looks after accounts is somebody else: the teacher of the demo is none.
+    expect((await hedda.get('/api/accounts')).status()).toBe(403);
+  } finally {
+    await demo.end();
+  }
 });

@@ -23,6 +23,7 @@ export interface Learner {
   readonly name: string;
   /** They have a card, by which they come back. */
   readonly card: boolean;
+  /** To within a few minutes. */
   readonly seenAt: string | null;
 }
 
@@ -119,7 +120,8 @@ export async function removeClass(who: Who, id: string): Promise<void> {
 /** Who is in a class, by name. */
 export const learnersOf = (id: string): Promise<Learner[]> =>
   query<Learner & Record<string, unknown>>(
-    `SELECT id, name, card IS NOT NULL AS card, seen_at AS "seenAt" FROM accounts WHERE class = $1
-      ORDER BY lower(name), id`,
+    `SELECT a.id, a.name, a.card IS NOT NULL AS card,
+            greatest(a.seen_at, (SELECT max(s.used_at) FROM sessions s WHERE s.account = a.id)) AS "seenAt"
+       FROM accounts a WHERE a.class = $1 ORDER BY lower(a.name), a.id`,
     [id],
   );

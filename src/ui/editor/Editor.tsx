@@ -23,7 +23,7 @@ import { words } from './words';
 
 /** Whoever is alone fetches none of it. */
 const Together = later(() => import('./Together').then((part) => part.Together));
-const TaskCard = later(() => import('../class/TaskCard').then((part) => part.TaskCard));
+const TaskPanel = later(() => import('../class/TaskPanel').then((part) => part.TaskPanel));
 /** Stages but the first are fetched once the first picture stands, so that nobody waits for them. */
 const panels = {
   list: later(() => import('./list/ListStage').then(({ ListStage }) => ListStage)),
@@ -110,7 +110,7 @@ export function Editor(loaded: Props) {
         className={`min-h-0 min-w-0 flex-col overflow-clip bg-sheet ${folded ? 'hidden' : 'flex'} ${over ? 'absolute top-[48px] bottom-[30px] left-[76px] z-20 border-r border-rule shadow-md' : 'relative'}`}
         style={over ? { width: `min(${shownWidth}px, 100vw - 84px)` } : undefined}
       >
-        {loaded.me?.at && <TaskCard at={loaded.me.at} />}
+        {loaded.me?.at && <TaskPanel at={loaded.me.at} />}
         <Panel />
       </section>
       {folded && !over && <span />}

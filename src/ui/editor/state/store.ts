@@ -1,7 +1,7 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { apply, type Change, type Chart, closedTo, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
+import { apply, type Change, type Chart, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
 import type { Shown } from '../../../workers/shown';
 import type { AtWork } from '../../class/at-work';
 import type { SaveState, Sync, SyncView } from './sync';
@@ -153,15 +153,18 @@ export function connect(
 export const say = (text: string, undo = false) => set({ message: { text, undo } });
 export const unsay = () => set({ message: null });
 
-const LEFT = 'This task leaves that as it is.';
+let guard: ((what: Change) => string | undefined) | undefined;
+/** Changes that it says something of are not carried out: a task may leave parts of a chart as they are. */
+export const guardChanges = (by: typeof guard): void => {
+  guard = by;
+};
 
 /**
  * Carries out a change; says why where it can't be.
  * @param mergeAs changes in a row with the same name, such as letters typed into one field, are one undo step
  */
 export function change(what: Change, mergeAs?: string): boolean {
-  const at = get().me?.at;
-  const problem = at && closedTo(what, at.parts) ? LEFT : sync?.change(what, 'do', mergeAs);
+  const problem = guard?.(what) ?? sync?.change(what, 'do', mergeAs);
   // What was said last is about something earlier now, and so would be its way back.
   set(
     problem === undefined ? { preview: null, tried: null, message: null } : { message: { text: problem, undo: false } },
