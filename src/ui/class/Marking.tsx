@@ -5,11 +5,12 @@ import type { Pin } from '../../core/remarks';
 import type { Task, Work } from '../../server/classes';
 import { Picture } from '../look/Picture';
 import { useSeen } from '../look/useSeen';
+import { useSelected } from '../look/useSelected';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { Button } from '../shared/controls';
 import { RemarksPanel } from '../together/RemarksPanel';
-import { beginTogether, openRemarks, sayWhere, useTogether } from '../together/state';
+import { beginTogether, openRemarks, useTogether } from '../together/state';
 import { WhoIsHere } from '../together/WhoIsHere';
 import { words as togetherWords } from '../together/words';
 import { useWork } from './at-work';
@@ -82,8 +83,7 @@ export function Marking({ me, task, first, rubric, before, after, names }: Props
   const remarksOpen = useTogether((state) => state.open);
   const count = useTogether((state) => state.remarks?.filter(({ settled }) => settled === null).length ?? 0);
   const [view, setView] = useState<'work' | 'compared'>('work');
-  const [item, setItem] = useState<string | null>(null);
-  const [edge, setEdge] = useState<string | null>(null);
+  const { item, edge, select, selectEdge, goTo: goToPin } = useSelected();
   const [detail, setDetail] = useState<Detail | null>(null);
   const [wrong, setWrong] = useState('');
   const chart = typeof seen === 'object' ? seen.chart : undefined;
@@ -93,17 +93,9 @@ export function Marking({ me, task, first, rubric, before, after, names }: Props
       if (answer.ok) setDetail(answer.value);
     });
   }, [first.id, chart]);
-  const select = (next: string | null) => {
-    setItem(next);
-    setEdge(null);
-    sayWhere(next);
-  };
   const goTo = (pin: Pin) => {
     setView('work');
-    if ('edge' in pin) {
-      setItem(null);
-      setEdge(pin.edge);
-    } else select('item' in pin ? pin.item : 'branch' in pin ? pin.branch : null);
+    goToPin(pin);
   };
   const act = async (path: string, method: string, body: object) => {
     const answer = await call<Work>(method, `/api/works/${first.id}/${path}`, body);
@@ -180,16 +172,7 @@ export function Marking({ me, task, first, rubric, before, after, names }: Props
             />
           </main>
         ) : at ? (
-          <Picture
-            at={at}
-            item={item}
-            edge={edge}
-            onSelect={select}
-            onEdge={(key) => {
-              setItem(null);
-              setEdge(key);
-            }}
-          />
+          <Picture at={at} item={item} edge={edge} onSelect={select} onEdge={selectEdge} />
         ) : (
           <p role="status" className="flex-1 p-6">
             {typeof seen === 'string' ? seen : words.loading}

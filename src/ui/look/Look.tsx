@@ -1,7 +1,6 @@
 /** A chart for those who may look at it, or remark on it: the picture as it is now, its list, what is known of each item. */
 import { useEffect, useState } from 'react';
 import { atLeast, type May } from '../../core/may';
-import type { Pin } from '../../core/remarks';
 import type { AtWork } from '../class/at-work';
 import { HandIn } from '../class/HandIn';
 import { TaskCard } from '../class/TaskCard';
@@ -9,12 +8,13 @@ import { Brand } from '../shared/Brand';
 import { Button, Tick } from '../shared/controls';
 import { kindFor } from '../shared/fields';
 import { RemarksPanel } from '../together/RemarksPanel';
-import { beginTogether, openRemarks, sayWhere, useTogether } from '../together/state';
+import { beginTogether, openRemarks, useTogether } from '../together/state';
 import { WhoIsHere } from '../together/WhoIsHere';
 import { words as togetherWords } from '../together/words';
 import { About } from './About';
 import { Picture } from './Picture';
 import { useSeen } from './useSeen';
+import { useSelected } from './useSelected';
 import { words } from './words';
 
 export function Look({
@@ -39,24 +39,12 @@ export function Look({
   const open = useTogether((state) => state.open);
   const gone = useTogether((state) => state.gone);
   const count = useTogether((state) => state.remarks?.filter(({ settled }) => settled === null).length ?? 0);
-  const [item, setItem] = useState<string | null>(null);
-  const [edge, setEdge] = useState<string | null>(null);
+  const { item, edge, select, selectEdge, goTo } = useSelected();
   const [withRemarks, setWithRemarks] = useState(false);
   // Whoever may edit from now on is given the editor.
   useEffect(() => {
     if (atLeast(may, 'edit') && !atLeast(first, 'edit')) location.reload();
   }, [may, first]);
-  const select = (next: string | null) => {
-    setItem(next);
-    setEdge(null);
-    sayWhere(next);
-  };
-  const goTo = (pin: Pin) => {
-    if ('edge' in pin) {
-      setItem(null);
-      setEdge(pin.edge);
-    } else select('item' in pin ? pin.item : 'branch' in pin ? pin.branch : null);
-  };
   if (gone)
     return (
       <main role="alert" className="grid h-screen place-content-center gap-3 p-8 text-center">
@@ -126,16 +114,7 @@ export function Look({
       <div className="flex min-h-0 flex-1 max-[760px]:flex-col">
         {at ? (
           <>
-            <Picture
-              at={at}
-              item={item}
-              edge={edge}
-              onSelect={select}
-              onEdge={(key) => {
-                setItem(null);
-                setEdge(key);
-              }}
-            />
+            <Picture at={at} item={item} edge={edge} onSelect={select} onEdge={selectEdge} />
             <div className="flex w-[320px] flex-none flex-col border-l border-rule max-[760px]:h-[42vh] max-[760px]:w-full">
               {me?.at && <TaskCard at={me.at} />}
               <div className="min-h-0 flex-1">
