@@ -80,6 +80,10 @@ export function settingsOf(env) {
     throw new WrongSetting(
       `HOST is "${data.HOST}": whoever reaches it from elsewhere could see and change everything. Set PEOPLE=on as well, so that people sign in, or leave HOST out.`,
     );
+  if (!local && data.DEMO)
+    throw new WrongSetting(
+      `DEMO is "on" and HOST is "${data.HOST}": how to sign in to the demo class is printed at the start. Leave DEMO out where others reach it.`,
+    );
   return {
     host: data.HOST,
     port: data.PORT,

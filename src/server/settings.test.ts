@@ -16,6 +16,10 @@ describe('settings', () => {
   it('limit whoever asks where others can reach the server, and know a pooler by its direct address', () => {
     expect(settingsOf({ HOST: '0.0.0.0', PEOPLE: 'on' })).toMatchObject({ local: false, ratePerMinute: 1_200 });
     expect(settingsOf({ HOST: '0.0.0.0', PEOPLE: 'on', RATE_PER_MINUTE: '0' }).ratePerMinute).toBe(0);
+    // How to sign in to the demo is printed: only where nobody else reaches it.
+    expect(settingsOf({ PEOPLE: 'on', DEMO: 'on' }).demo).toBe(true);
+    expect(settingsOf({ PEOPLE: 'on' }).demo).toBe(false);
+    expect(() => settingsOf({ HOST: '0.0.0.0', PEOPLE: 'on', DEMO: 'on' })).toThrow(/Leave DEMO out/);
     const urls = { DATABASE_URL: 'postgresql://u:p@pool:6432/d', DATABASE_LISTEN_URL: 'postgresql://u:p@db:5432/d' };
     expect(settingsOf(urls)).toMatchObject({ pooled: true, listenUrl: urls.DATABASE_LISTEN_URL });
     expect(settingsOf({ DATABASE_URL: urls.DATABASE_URL })).toMatchObject({

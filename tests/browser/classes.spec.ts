@@ -87,6 +87,8 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await dialog.getByLabel('What to do').fill('Link the ideas.');
   await dialog.getByLabel('the look').uncheck();
   await dialog.getByLabel('Marked by').selectOption({ label: 'what is counted in it' });
+  await expect(dialog.getByLabel('Cross-links')).toHaveValue('10');
+  await dialog.getByLabel('Levels').fill('2');
   await dialog.getByRole('button', { name: 'Set it' }).click();
   const task = desk.getByRole('link', { name: 'How a salt marsh works' });
   await expect(task).toBeVisible();
@@ -168,6 +170,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await work.getByRole('button', { name: 'Compared with yours' }).click();
   const compared = work.getByRole('img', { name: 'compared with yours' });
   await expect.poll(() => compared.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(100);
+  await expect(work.getByText('x 2', { exact: true })).toBeVisible();
   await work.getByLabel('Propositions').fill('2');
   await expect(work.getByText('Comes to', { exact: false })).toBeVisible();
   await work.getByLabel('Words to go with it').fill('A good beginning.');
@@ -179,6 +182,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(ann.getByText('Your teacher has given it back.')).toBeVisible({ timeout: 10_000 });
   await expect(ann.getByText('A good beginning.')).toBeVisible();
   await ann.goto(at('/my-work'));
+  await expect(ann.getByText('1 remark', { exact: true })).toBeVisible();
   await expect(ann.getByText(/^Mark: \d+ points$/)).toBeVisible();
   expect(await violations(ann)).toEqual([]);
 
@@ -253,6 +257,91 @@ test('names are put in before, changed with the titles of works, and taken out w
   expect((await teacher.get(`/api/charts/${chart}`)).status()).toBe(404);
   const { people } = await okOf<{ people: { name: string }[] }>(teacher.get(`/api/classes/${made.id}`));
   expect(people.map(({ name }) => name)).toEqual(['Gus Pool']);
+});
+
+test('what is asked for twice at once is done once', async () => {
+  const made = await classOf(teacher, 'Twice');
+  const task = await taskIn(teacher, made);
+  const join = async () => {
+    const one = await world.with();
+    return { one, answer: await one.post('/api/classes/join', { data: { code: made.code, name: 'Lil Tern' } }) };
+  };
+  const both = await Promise.all([join(), join(), join()]);
+  expect(both.map(({ answer }) => answer.status()).sort()).toEqual([201, 409, 409]);
+  const lil = { as: both.find(({ answer }) => answer.status() === 201)!.one };
+  const works = await Promise.all([1, 2, 3, 4].map(() => begun(lil, task.id)));
+  expect(new Set(works.map(({ id, chart }) => `${id} ${chart}`)).size).toBe(1);
+  const { id, chart } = works[0]!;
+  // What is sent while it is handed in is in it, or refused; nothing comes after it.
+  const sent = [1, 2, 3, 4, 5, 6].map((n) =>
+    lil.as.patch(`/api/charts/${chart}/changes`, {
+      data: {
+        base: 0,
+        changes: [{ type: 'add-items', items: [{ id: `n${n}`, parent: null, fields: { name: `Idea ${n}` } }] }],
+      },
+    }),
+  );
+  const [first] = await Promise.all([
+    lil.as.post(`/api/works/${id}/hand-in`),
+    lil.as.post(`/api/works/${id}/hand-in`),
+    ...sent,
+  ]);
+  expect(first!.status()).toBe(200);
+  const taken = (await Promise.all(sent)).filter((answer) => answer.status() === 200).length;
+  const { chart: value } = await okOf<{ chart: { items: Record<string, { fields: { name?: string } }> } }>(
+    lil.as.get(`/api/charts/${chart}`),
+  );
+  const ideas = Object.values(value.items).filter(({ fields }) => fields.name?.startsWith('Idea '));
+  expect(ideas).toHaveLength(taken);
+});
+
+test('what the class is shown has a name only as long as the teacher allows it', async () => {
+  const made = await classOf(teacher, 'Shown');
+  const task = await taskIn(teacher, made);
+  const [mo, ned] = [await joined(world, made.code, 'Mo Kelp'), await joined(world, made.code, 'Ned Salt')];
+  const { id } = await begun(mo, task.id);
+  await okOf(teacher.put(`/api/works/${id}/shown`, { data: { shown: true } }));
+  const seen = async () => {
+    const { tasks } = await okOf<{ tasks: { shown: { chart: string; title: string }[] }[] }>(
+      ned.as.get('/api/classes/mine'),
+    );
+    return tasks[0]!.shown;
+  };
+  const [first] = await seen();
+  expect(first!.title).toBe('The marsh');
+  const whole = await (await ned.as.get(`/api/charts/${first!.chart}`)).text();
+  expect(whole).not.toContain('Mo Kelp');
+  await okOf(teacher.patch(`/api/classes/${made.id}`, { data: { names: true } }));
+  expect((await seen())[0]!.title).toBe('The marsh - Mo Kelp');
+  await okOf(teacher.patch(`/api/classes/${made.id}`, { data: { names: false } }));
+  expect((await seen())[0]!.title).toBe('The marsh');
+  await okOf(teacher.put(`/api/works/${id}/shown`, { data: { shown: false } }));
+  expect(await seen()).toEqual([]);
+  expect((await ned.as.get(`/api/charts/${first!.chart}`)).status()).toBe(404);
+});
+
+test('a task says what is wrong with it: a chart that is not there, or too long, a start or a scheme it can not have', async () => {
+  const made = await classOf(teacher, 'Wrong');
+  const tasks = `/api/classes/${made.id}/tasks`;
+  const wrong = async (data: object) => {
+    const answer = await teacher.post(tasks, { data: { title: 'T', chart: made.model, ...data } });
+    return [answer.status(), ((await answer.json()) as { detail: string }).detail] as const;
+  };
+  expect(await wrong({ chart: 'none' })).toEqual([404, expect.stringContaining('no such chart')]);
+  expect(await wrong({ start: 'half' })).toEqual([422, expect.stringContaining('no-phrases')]);
+  expect(await wrong({ due: 'soon' })).toEqual([422, expect.stringContaining('2027')]);
+  expect(await wrong({ scheme: { by: 'grade', grades: ['A'] } })).toEqual([422, expect.anything()]);
+  const list = Array.from({ length: 1_600 }, (_, i) => `Post ${i}`).join('\n');
+  const { id: long } = await okOf<{ id: string }>(
+    teacher.post('/api/charts', { data: { kind: 'org', title: 'Long', list } }),
+    201,
+  );
+  expect(await wrong({ chart: long })).toEqual([422, expect.stringContaining('1500 lines')]);
+  const { id: short } = await okOf<{ id: string }>(
+    teacher.post('/api/charts', { data: { kind: 'org', title: 'Short', list: 'Ann\n\tBo\n' } }),
+    201,
+  );
+  expect(await wrong({ chart: short, scheme: { by: 'counted' } })).toEqual([422, expect.stringContaining('counted')]);
 });
 
 test('what a task leaves as it is can be changed by nobody who works on it', async () => {

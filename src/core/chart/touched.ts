@@ -39,9 +39,17 @@ const OF_TIER: Readonly<Record<string, WorkPart>> = { leaves: 'arrange', gap: 'a
 const inKeys = (record: object, of: Readonly<Record<string, WorkPart>>): WorkPart[] =>
   Object.keys(record).flatMap((key) => of[key] ?? []);
 
+/** What stands by lines, and comes back with them where they were taken out. */
+const BY_LINES: ReadonlySet<string> = new Set(['set-notes', 'set-enclosures']);
+
 function add(change: Change, touched: Set<Touched>): void {
-  if (change.type === 'group') for (const one of change.changes) add(one, touched);
-  else if (change.type === 'set-item') for (const part of inKeys(change, OF_ITEM)) touched.add(part);
+  if (change.type === 'group') {
+    const lines = change.changes.some(({ type }) => type === 'add-items');
+    for (const one of change.changes) {
+      if (lines && BY_LINES.has(one.type)) touched.add('list');
+      else add(one, touched);
+    }
+  } else if (change.type === 'set-item') for (const part of inKeys(change, OF_ITEM)) touched.add(part);
   else if (change.type === 'set-items')
     for (const patch of Object.values(change.items)) for (const part of inKeys(patch, OF_ITEM)) touched.add(part);
   else if (change.type === 'set-tier') for (const part of inKeys(change, OF_TIER)) touched.add(part);

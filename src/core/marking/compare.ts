@@ -70,8 +70,8 @@ function namesOf(statements: readonly Statement[], space: Space): ReadonlyMap<st
   return names;
 }
 
-/** More pairs than this are not looked through for near names. */
-const MOST_PAIRS = 4_000_000;
+/** More pairs than this are not looked through for near names: it would take a second. */
+const MOST_PAIRS = 400_000;
 
 /** Which names of the one are names of the other: the same ones first, then the nearest, each once. */
 function nearNames(own: ReadonlyMap<string, string>, model: ReadonlyMap<string, string>, least: number) {

@@ -166,6 +166,7 @@ export const mineAnswer = z.object({
       due: z.string().nullable(),
       late: z.boolean(),
       work: workAnswer.nullable(),
+      remarks: z.number().int().describe('Open ones on it'),
       shown: z.array(z.object({ chart: z.string(), title: z.string() })),
     }),
   ),

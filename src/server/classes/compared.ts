@@ -1,4 +1,5 @@
 /** Works compared with the teacher's own chart. */
+import { setImmediate as breathe } from 'node:timers/promises';
 import type { Chart } from '../../core/chart';
 import { kindDrawn } from '../../core/kinds';
 import {
@@ -83,6 +84,8 @@ export async function compareAll(
   const all: Comparison[] = [];
   const scores: Record<string, { points: number; of: number }> = {};
   for (const work of await worksOf(id)) {
+    // Of large charts each takes a while: others are answered in between.
+    await breathe();
     const comparison = await comparisonOf(who, work, model);
     all.push(comparison);
     const { points, of } = scoreOf(comparison);

@@ -13,8 +13,8 @@ import { settings } from '../settings.mjs';
 import type { Who } from '../who';
 import { cardKey, newCard } from './cards';
 import { changeClass, classFor, learnersOf, listClasses, makeClass } from './classes';
+import { beginWork, handIn } from './handing';
 import { makeTask } from './tasks';
-import { beginWork, handIn } from './works';
 
 const DAY_MS = 86_400_000;
 const whoIs = (account: string): Who => ({ account, caller: 'demo', request: 'demo' });

@@ -1,10 +1,9 @@
 /** The teacher's desk: all works of a task in one view, and their marks as a table. */
 import type { GridColumn } from '../../core/list';
-import { query } from '../db';
 import type { Who } from '../who';
 import { learnersOf } from './classes';
 import { type Task, taskFor } from './tasks';
-import { type State, type Work, worksOf } from './works';
+import { remarksOn, type State, type Work, worksOf } from './works';
 
 /** One for each learner of the class, also for those who did not begin. */
 export interface DeskPlace {
@@ -20,17 +19,8 @@ export interface DeskPlace {
 /** @throws 404 for all but the teacher */
 export async function deskOf(who: Who, id: string): Promise<{ task: Task; places: DeskPlace[] }> {
   const task = await taskFor(who, id);
-  const [learners, works, open] = await Promise.all([
-    learnersOf(task.class),
-    worksOf(id),
-    query<{ chart: string; count: number }>(
-      `SELECT r.chart, count(*)::int AS count FROM remarks r JOIN works w ON w.chart = r.chart
-        WHERE w.task = $1 AND r.thread IS NULL AND r.settled_at IS NULL GROUP BY r.chart`,
-      [id],
-    ),
-  ]);
+  const [learners, works, remarks] = await Promise.all([learnersOf(task.class), worksOf(id), remarksOn({ task: id })]);
   const byLearner = new Map(works.map((work) => [work.learner.id, work]));
-  const remarks = new Map(open.map(({ chart, count }) => [chart, count]));
   const late = task.due !== null && new Date(task.due) < new Date();
   const places = learners.map(({ id: learner, name }): DeskPlace => {
     const work = byLearner.get(learner);

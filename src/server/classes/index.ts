@@ -10,25 +10,11 @@ export {
 } from './classes';
 export { compareAll, comparedWork, compareWork } from './compared';
 export { type DeskPlace, deskOf, marksTable } from './desk';
+export { beginWork, handIn, takeBack } from './handing';
 export { addLearners, type Card, join, removeLearner, renameLearner, resetLearner } from './learners';
+export { markWork, returnAll, returnWork } from './marks';
+export { retitleShown, shownTo, showWork } from './shown';
 export { deskStream } from './stream';
 export { changeTask, makeTask, removeTask, type Task, taskFor, tasksOf } from './tasks';
 export { atWorkOf, type Mine, mineOf, workDetail } from './views';
-export {
-  beginWork,
-  countedOf,
-  handIn,
-  markWork,
-  returnAll,
-  returnWork,
-  type State,
-  shownTo,
-  showWork,
-  takeBack,
-  taughtWork,
-  type Work,
-  workFor,
-  workOfChart,
-  worksBy,
-  worksOf,
-} from './works';
+export { countedOf, type State, taughtWork, type Work, workFor, workOfChart, worksBy, worksOf } from './works';

@@ -7,6 +7,7 @@ import { beginSession, endSessions, FREE_AT_SCHOOL, failed, hashed, matches, may
 import type { Who } from '../who';
 import { cardKey, codeKey, newCard } from './cards';
 import { classFor, tellClass } from './classes';
+import { retitleShown } from './shown';
 import { titleFor } from './titles';
 
 /** So many are in a class at the most. */
@@ -159,6 +160,7 @@ export async function renameLearner(who: Who, of: string, id: string, name: stri
     await inNameOf(who, () =>
       changeChart(who, chart, { base: revision, change: { type: 'rename', title: titleFor(title, name) } }),
     );
+  await retitleShown(who, of);
   await tellClass(of);
 }
 

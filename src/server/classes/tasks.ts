@@ -1,5 +1,5 @@
 /** Tasks: a chart to begin with, what is to be done, until when, and how it is marked. */
-import { type Chart, chartSchema, WORK_PARTS, type WorkPart } from '../../core/chart';
+import { type Chart, chartSchema, countOf, WORK_PARTS, type WorkPart } from '../../core/chart';
 import { begin, rubricOf, type Scheme, startsOf } from '../../core/marking';
 import { getChart } from '../charts';
 import { told } from '../charts/told';
@@ -83,6 +83,9 @@ export interface AskedTask {
   readonly scheme?: Scheme | undefined;
 }
 
+/** Each learner has a copy, and each copy is compared with it. */
+const MOST_LINES = 1_500;
+
 const dueOf = (due: string | null | undefined) => {
   if (due && Number.isNaN(Date.parse(due))) throw wrongValue('due', 'It is a moment such as 2027-03-01T12:00:00Z.');
   return due ? new Date(due) : null;
@@ -100,6 +103,11 @@ function checkedScheme(scheme: Scheme, kind: string): Scheme {
 export async function makeTask(who: Who, id: string, asked: AskedTask): Promise<Task> {
   await classFor(who, id);
   const { chart } = await inNameOf(who, () => getChart(who, asked.chart));
+  if (countOf(chart.items) > MOST_LINES)
+    throw wrongValue(
+      'chart',
+      `A task has ${MOST_LINES} lines at the most; this chart has ${countOf(chart.items)}. Take a part of it.`,
+    );
   const known = startsOf(chart.kind).map((start) => start.id);
   const start = asked.start ?? 'whole';
   if (!known.includes(start)) throw wrongValue('start', `It is one of ${known.join(', ')}.`);

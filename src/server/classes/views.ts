@@ -2,8 +2,9 @@
 import { query } from '../db';
 import type { LearnerWho, Who } from '../who';
 import { compareWork } from './compared';
+import { shownTo } from './shown';
 import { type Task, tasksOf } from './tasks';
-import { countedOf, shownTo, teaches, type Work, workFor, workOfChart, worksBy } from './works';
+import { countedOf, remarksOn, teaches, type Work, workFor, workOfChart, worksBy } from './works';
 
 export interface Mine {
   readonly class: { readonly name: string };
@@ -15,6 +16,8 @@ export interface Mine {
     readonly due: string | null;
     readonly late: boolean;
     readonly work: Work | null;
+    /** Remarks on it that are open. */
+    readonly remarks: number;
     readonly shown: readonly { readonly chart: string; readonly title: string }[];
   }[];
 }
@@ -23,7 +26,12 @@ export interface Mine {
 export async function mineOf(who: LearnerWho): Promise<Mine> {
   const { class: id } = who.learner;
   const [of] = await query<{ name: string }>('SELECT name FROM classes WHERE id = $1', [id]);
-  const [tasks, works, shown] = await Promise.all([tasksOf(id), worksBy(who), shownTo(id)]);
+  const [tasks, works, shown, remarks] = await Promise.all([
+    tasksOf(id),
+    worksBy(who),
+    shownTo(id),
+    remarksOn({ learner: who.account }),
+  ]);
   const byTask = new Map(works.map((work) => [work.task, work]));
   return {
     class: { name: of?.name ?? '' },
@@ -37,6 +45,7 @@ export async function mineOf(who: LearnerWho): Promise<Mine> {
         due: task.due,
         late: work?.late ?? (task.due !== null && new Date(task.due) < new Date()),
         work,
+        remarks: work ? (remarks.get(work.chart) ?? 0) : 0,
         shown: shown.filter((one) => one.task === task.id).map(({ chart, title }) => ({ chart, title })),
       };
     }),

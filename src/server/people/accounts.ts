@@ -137,7 +137,7 @@ export interface Account {
 export const listAccounts = (): Promise<Account[]> =>
   query<Account & Record<string, unknown>>(
     `SELECT a.id, a.name, a.email, a.administrator,
-            (SELECT count(*)::int FROM charts c WHERE c.owner = a.id AND c.binned_at IS NULL) AS charts
+            (SELECT count(*)::int FROM charts c WHERE c.owner = a.id AND c.task IS NULL AND c.binned_at IS NULL) AS charts
        FROM accounts a WHERE a.email IS NOT NULL ORDER BY lower(a.name), a.id LIMIT 5000`,
   );
 

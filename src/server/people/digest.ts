@@ -14,12 +14,13 @@ interface Told {
 }
 
 /**
- * Remarks since somebody was last told, that are for them: on charts of theirs, in threads that they wrote in, and where they
+ * Remarks since somebody was last told, that are for them: on charts of theirs (not on works of a class, whose learners no letter
+ * names), in threads that they wrote in, and where they
  * are mentioned; none of their own, and none on charts that they may not see any more.
  */
 const FOR_THEM = `
   SELECT a.id AS account, a.email, c.id AS chart, c.title, r.name, r.words, a.id = ANY (r.mentions) AS mentioned
-    FROM remarks r JOIN charts c ON c.id = r.chart AND c.binned_at IS NULL
+    FROM remarks r JOIN charts c ON c.id = r.chart AND c.binned_at IS NULL AND c.task IS NULL
     JOIN accounts a ON a.id = ANY ($1)
    WHERE r.made_at > a.told_until AND r.author IS DISTINCT FROM a.id
      AND (c.owner = a.id OR a.id = ANY (r.mentions)

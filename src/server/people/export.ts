@@ -58,7 +58,8 @@ export function exportOf(person: Person, who: Who): Response {
     if (!charts) {
       add('about-you.json', `${JSON.stringify(await aboutOf(person), null, 2)}\n`);
       charts = await query<{ id: string; title: string }>(
-        'SELECT id, title FROM charts WHERE owner = $1 AND binned_at IS NULL ORDER BY title, id',
+        // What learners made is not theirs to take along.
+        'SELECT id, title FROM charts WHERE owner = $1 AND task IS NULL AND binned_at IS NULL ORDER BY title, id',
         [person.account],
       );
       await note('export', person.account);

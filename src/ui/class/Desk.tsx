@@ -13,6 +13,9 @@ type Compared = ClassCompared & { readonly scores: Readonly<Record<string, { poi
 
 /** What wants the teacher first. */
 const ORDER: readonly State[] = ['handed-in', 'working', 'not-begun', 'returned'];
+/** Of more than these each is smaller, so that a class of thirty is seen at once. */
+const MANY = 18;
+
 const CHIPS: Readonly<Record<State, string>> = {
   'handed-in': 'bg-plum text-white',
   working: 'bg-tint text-ink',
@@ -50,18 +53,18 @@ function Place({
         <span className="aspect-[3/2] w-full bg-bench" aria-hidden />
       )}
       <div className="flex flex-1 flex-col gap-0.5 border-t border-rule px-2.5 py-1.5">
-        <p className="flex items-center gap-2">
+        <p className="flex flex-wrap items-center gap-x-2">
           {work ? (
             // The whole place leads to it.
             <a
-              className="min-w-0 flex-1 truncate font-semibold after:absolute after:inset-0"
+              className="min-w-24 flex-1 truncate font-semibold after:absolute after:inset-0"
               href={`/works/${work.id}`}
               dir="auto"
             >
               {learner.name}
             </a>
           ) : (
-            <b className="min-w-0 flex-1 truncate" dir="auto">
+            <b className="min-w-24 flex-1 truncate" dir="auto">
               {learner.name}
             </b>
           )}
@@ -161,7 +164,9 @@ export function Desk({ id, className, initial }: { id: string; className: string
       </p>
       <main className="flex flex-col gap-6">
         {places.length === 0 && <p>{words.nobody}</p>}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-3">
+        <ul
+          className={`grid gap-3 ${places.length > MANY ? 'grid-cols-[repeat(auto-fill,minmax(140px,1fr))]' : 'grid-cols-[repeat(auto-fill,minmax(190px,1fr))]'}`}
+        >
           {shown.map((place) => (
             <Place
               key={place.learner.id}

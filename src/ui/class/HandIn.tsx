@@ -108,6 +108,18 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
               className="absolute top-full right-0 z-40 mt-1 w-64 rounded border border-rule bg-sheet p-2 text-[13px] shadow-md"
             >
               {wish && away ? words.waiting : words.sureLate}
+              {wish && away && (
+                <Button
+                  className="mt-1"
+                  onClick={() => {
+                    wishes.drop(id);
+                    setWish(false);
+                    setAway(false);
+                  }}
+                >
+                  {words.notYet}
+                </Button>
+              )}
             </span>
           )}
         </span>

@@ -8,7 +8,8 @@ import { words } from './words';
 
 const HOME = '/my-work';
 
-export function JoinPage() {
+/** @param person who is signed in here already, and is no learner */
+export function JoinPage({ person }: { person?: string | undefined }) {
   // A teacher may hand out an address that ends with the code.
   const [code, setCode] = useState('');
   useEffect(() => setCode(decodeURIComponent(location.hash.slice(1))), []);
@@ -28,6 +29,7 @@ export function JoinPage() {
     );
   return (
     <Frame title={words.join}>
+      {person !== undefined && <p className="rounded bg-tint p-2 text-[13px]">{words.leavesAccount(person)}</p>}
       <Form
         key={`${been} ${code}`}
         fields={[

@@ -11,7 +11,7 @@ const AGAIN_MS = 15_000;
 type Place = Mine['tasks'][number];
 
 function TaskPlace({ place, onBegin }: { place: Place; onBegin: () => void }) {
-  const { title, instructions, due, late, work, shown } = place;
+  const { title, instructions, due, late, work, remarks, shown } = place;
   const state = work?.state ?? 'not-begun';
   const said = late
     ? work?.handedAt
@@ -28,6 +28,7 @@ function TaskPlace({ place, onBegin }: { place: Place; onBegin: () => void }) {
       <p className="flex flex-wrap gap-x-3 text-[13px] text-quiet">
         <span>{due === null ? words.notDue : words.due(when(due))}</span>
         <b className={late ? 'text-wrong' : 'text-ink'}>{said}</b>
+        {remarks > 0 && <span>{words.remarks(remarks)}</span>}
       </p>
       {instructions !== '' && (
         <p className="line-clamp-3 whitespace-pre-line" dir="auto">

@@ -1,7 +1,7 @@
 /** A chart set as a task: what learners begin with, what they may change, until when, how it is marked. */
 import { useEffect, useId, useState } from 'react';
 import { WORK_PARTS, type WorkPart } from '../../core/chart';
-import type { Scheme } from '../../core/marking';
+import type { CountedRow, Scheme } from '../../core/marking';
 import type { ChartCard } from '../../server/charts';
 import { call } from '../shared/api';
 import { Button, Select, Tick } from '../shared/controls';
@@ -14,13 +14,17 @@ export interface KindInTasks {
   readonly id: string;
   readonly name: string;
   readonly starts: readonly { readonly id: string; readonly label: string }[];
-  readonly counted: boolean;
+  /** What its own rubric counts. */
+  readonly counted: readonly CountedRow[];
 }
 
 const GRADES = 'A, B, C, D';
 
 /** @returns the scheme, or what is wrong with it */
-function schemeOf(by: string, most: string, grades: string, rows: string): Scheme | string {
+function schemeOf(
+  by: string,
+  { most, grades, rows, each }: { most: string; grades: string; rows: string; each: Readonly<Record<string, number>> },
+): Scheme | string {
   if (by === 'points') return { by, most: Number(most) || 10 };
   if (by === 'grade')
     return {
@@ -30,7 +34,7 @@ function schemeOf(by: string, most: string, grades: string, rows: string): Schem
         .map((grade) => grade.trim())
         .filter(Boolean),
     };
-  if (by === 'counted') return { by, each: {} };
+  if (by === 'counted') return { by, each: { ...each } };
   if (by !== 'rows') return { by: 'none' };
   const read = rowsIn(rows);
   return typeof read === 'number' ? words.rowsWrong(read) : { by, rows: [...read] };
@@ -60,6 +64,7 @@ export function NewTask({
   const [most, setMost] = useState('10');
   const [grades, setGrades] = useState(GRADES);
   const [rows, setRows] = useState(words.rowsExample);
+  const [each, setEach] = useState<Readonly<Record<string, number>>>({});
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   useEffect(() => {
@@ -76,10 +81,10 @@ export function NewTask({
   const kind = kinds.find((one) => one.id === charts?.find((card) => card.id === chart)?.kind);
   const starts = kind?.starts ?? [];
   const began = starts.some((one) => one.id === start) ? start : 'whole';
-  const schemes = Object.keys(words.schemes).filter((one) => one !== 'counted' || kind?.counted);
+  const schemes = Object.keys(words.schemes).filter((one) => one !== 'counted' || (kind?.counted.length ?? 0) > 0);
   const chosenBy = schemes.includes(by) ? by : 'none';
   const send = async () => {
-    const scheme = schemeOf(chosenBy, most, grades, rows);
+    const scheme = schemeOf(chosenBy, { most, grades, rows, each });
     if (typeof scheme === 'string') return setWrong(scheme);
     setBusy(true);
     const answer = await call('POST', `/api/classes/${id}/tasks`, {
@@ -219,6 +224,25 @@ export function NewTask({
               onChange={({ target }) => setGrades(target.value)}
             />
           </label>
+        )}
+        {chosenBy === 'counted' && (
+          <fieldset className="grid grid-cols-2 gap-2">
+            <legend className="text-[13px] text-quiet">{words.pointsEach}</legend>
+            {kind?.counted.map(({ id: row, label: said, each: published, about }) => (
+              <label key={row} className="flex items-center justify-between gap-2 text-[13px]" title={about}>
+                {said}
+                <input
+                  className="field w-20 text-base"
+                  type="number"
+                  min={0}
+                  max={1_000}
+                  step="any"
+                  value={each[row] ?? published}
+                  onChange={({ target }) => setEach({ ...each, [row]: Math.max(0, Number(target.value)) })}
+                />
+              </label>
+            ))}
+          </fieldset>
         )}
         {chosenBy === 'rows' && (
           <label className={label}>

@@ -15,6 +15,8 @@ export const words = {
   cardAbout:
     'With these two words and your name you can come back tomorrow, or on another machine. Write them down now: they are shown this once.',
   goOn: 'Go on',
+  leavesAccount: (name: string) =>
+    `You are signed in here as ${name}: whoever joins as a learner is signed out of that.`,
   signInInstead: 'I have an account',
 
   // A learner's page
@@ -49,6 +51,7 @@ export const words = {
   sureLate: 'It is past its time: once handed in, it stays so.',
   handsIn: 'Handing in ...',
   waiting: 'There is no connection. Your work is kept here, and is handed in as soon as there is one.',
+  notYet: 'Do not hand it in yet',
   takeBack: 'Take it back',
   handed: 'Handed in. Your teacher has it now.',
   tooLate: 'It was due, and stays as it was handed in.',
@@ -107,6 +110,7 @@ export const words = {
     counted: 'what is counted in it',
   } as Readonly<Record<string, string>>,
   most: 'Most points',
+  pointsEach: 'Points for each',
   grades: 'Grades, the best first, with commas between them',
   rows: 'Rows, one on a line: what is looked at: level = points, level = points',
   rowsExample: 'Ideas: few = 1, most = 2, all = 3\nLinks: unclear = 1, mostly clear = 2, clear = 3',

@@ -1,5 +1,5 @@
 import { schemas } from '../../../../server/api';
-import { changeClass, classFor, learnersOf, removeClass, tasksOf } from '../../../../server/classes';
+import { changeClass, classFor, learnersOf, removeClass, retitleShown, tasksOf } from '../../../../server/classes';
 import { endpoint, json, paramOf, readJson } from '../../../../server/http';
 
 export const ALL = endpoint(
@@ -14,7 +14,9 @@ export const ALL = endpoint(
       const id = paramOf(context, 'class');
       await classFor(who, id);
       const { body } = await readJson(context.request, schemas.classChange);
-      return json(await changeClass(who, id, body));
+      const changed = await changeClass(who, id, body);
+      if (body.names !== undefined) await retitleShown(who, id);
+      return json(changed);
     },
     DELETE: async (context, who) => {
       await removeClass(who, paramOf(context, 'class'));
