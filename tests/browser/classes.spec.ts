@@ -88,7 +88,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await dialog.getByLabel('the look').uncheck();
   await dialog.getByLabel('Marked by').selectOption({ label: 'what is counted in it' });
   await expect(dialog.getByLabel('Cross-links')).toHaveValue('10');
-  await dialog.getByLabel('Levels').fill('2');
+  await dialog.getByRole('spinbutton', { name: 'Levels' }).fill('2');
   await dialog.getByRole('button', { name: 'Set it' }).click();
   const task = desk.getByRole('link', { name: 'How a salt marsh works' });
   await expect(task).toBeVisible();
