@@ -77,6 +77,15 @@ const DEMOS: Readonly<Record<string, readonly Demo[]>> = {
   ],
 };
 
+/** @throws where its list can't be read */
+export function demoChart(demo: Demo): Chart {
+  const kind = kindOf(demo.kind);
+  const read = kind && readList(kind, demo.list);
+  if (!read?.ok) throw new Error(`demo data "${demo.title}" can't be read`);
+  const chart = chartOfList(kind!, demo.title, read.list);
+  return { ...chart, ...demo.chart, page: { ...chart.page, ...demo.page } };
+}
+
 /** Puts in the demo charts the first time a database is used; what a person did to them, or their removal, stays. */
 export async function seed(client: PoolClient, account: string): Promise<void> {
   for (const [what, demos] of Object.entries(DEMOS)) {
@@ -86,15 +95,7 @@ export async function seed(client: PoolClient, account: string): Promise<void> {
     );
     if (first.rowCount === 0) continue;
     for (const demo of demos) {
-      const kind = kindOf(demo.kind);
-      const read = kind && readList(kind, demo.list);
-      if (!read?.ok) throw new Error(`demo data "${demo.title}" can't be read`);
-      const chart = chartOfList(kind!, demo.title, read.list);
-      await insertChart(client, account, newId(), {
-        ...chart,
-        ...demo.chart,
-        page: { ...chart.page, ...demo.page },
-      });
+      await insertChart(client, account, newId(), demoChart(demo));
     }
   }
 }

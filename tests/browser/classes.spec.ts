@@ -2,6 +2,7 @@
 import { parseString } from '@fast-csv/parse';
 import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
 import exceljs from 'exceljs';
+import { RUBRIC } from '../support/rubric';
 import { begun, type ClassMade, classOf, joined, okOf, taskIn } from './class-people';
 import { BOSS, peopleServer, type Somebody, somebody, type World } from './people-server';
 import { line, saved, violations } from './support';
@@ -148,6 +149,8 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(handIn(bo)).toBeVisible();
   await handIn(bo).click();
   await expect(bo.getByRole('button', { name: 'Take it back' })).toBeVisible();
+  // The page is no more the editor's.
+  await expect(bo.getByRole('tab')).toHaveCount(0);
   expect(await violations(bo)).toEqual([]);
 
   // One is late.
@@ -371,25 +374,7 @@ test('what a task leaves as it is can be changed by nobody who works on it', asy
 
 test('marks are a table that other programs read, and a mark is seen once it is given', async () => {
   const made = await classOf(teacher, 'Marks');
-  const rows = [
-    {
-      id: 'ideas',
-      name: 'Ideas',
-      levels: [
-        { name: 'few', points: 1 },
-        { name: 'all', points: 3 },
-      ],
-    },
-    {
-      id: 'links',
-      name: 'Links',
-      levels: [
-        { name: 'unclear', points: 0 },
-        { name: 'clear', points: 2 },
-      ],
-    },
-  ];
-  const task = await taskIn(teacher, made, { scheme: { by: 'rows', rows } });
+  const task = await taskIn(teacher, made, { scheme: { by: 'rows', rows: RUBRIC } });
   const ida = await joined(world, made.code, '=Ida "Kelp", Moor');
   await joined(world, made.code, 'Jo Sand');
   const { id } = await begun(ida, task.id);
@@ -480,6 +465,8 @@ test('a learner works on a tablet by touch', async ({ browser }) => {
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1024);
   await handIn(page).tap();
   await expect(page.getByText('Handed in. Your teacher has it now.')).toBeVisible();
+  // The page is no more the editor's.
+  await expect(page.getByRole('tab')).toHaveCount(0);
   expect(await violations(page)).toEqual([]);
 });
 

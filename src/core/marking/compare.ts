@@ -2,6 +2,7 @@
  * A chart compared with the one that it was set from, statement by statement: what both say, what one says otherwise, what is
  * missing and what was added. Names that are nearly the same are taken for the same, and it is said which.
  */
+import { pushTo } from '../grouped';
 import type { Statement } from '../kinds';
 import { folded, jaroWinkler } from '../list';
 
@@ -118,10 +119,8 @@ export function compareStatements(own: readonly Statement[], model: readonly Sta
   const ends = ([from, to]: readonly string[], { mutual }: Statement) =>
     JSON.stringify(mutual && to! < from! ? [to, from] : [from, to]);
   const byEnds = new Map<string, number[]>();
-  for (const [i, statement] of mine.entries()) {
-    const key = ends(keys(statement, true), statement);
-    byEnds.set(key, [...(byEnds.get(key) ?? []), i]);
-  }
+  for (const [i, statement] of mine.entries()) pushTo(byEnds, ends(keys(statement, true), statement), i);
+
   const used = new Set<number>();
   const found = new Map<number, { readonly verdict: Verdict; readonly at: number }>();
   const freeAt = (key: string) => (byEnds.get(key) ?? []).filter((i) => !used.has(i));

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readAs } from '../../../tests/support/kinds';
+import { RUBRIC } from '../../../tests/support/rubric';
 import { apply } from '../chart';
 import { kindsDrawn } from '../kinds';
 import { compareStatements } from './compare';
@@ -84,27 +85,7 @@ describe('statements of each kind', () => {
 });
 
 describe('marks', () => {
-  const rows: Scheme = {
-    by: 'rows',
-    rows: [
-      {
-        id: 'ideas',
-        name: 'Ideas',
-        levels: [
-          { name: 'few', points: 1 },
-          { name: 'all', points: 3 },
-        ],
-      },
-      {
-        id: 'links',
-        name: 'Links',
-        levels: [
-          { name: 'unclear', points: 0 },
-          { name: 'clear', points: 2 },
-        ],
-      },
-    ],
-  };
+  const rows: Scheme = { by: 'rows', rows: RUBRIC };
 
   it('by points and by grade', () => {
     expect(markedBy({ by: 'points', most: 10 }, { points: 7.5 }, []).text).toBe('7.5 of 10');

@@ -1,5 +1,6 @@
 /** How works are marked: by points, by a grade, by rows with levels, or by what is counted; and what a mark comes to. */
 import { z } from 'zod';
+import { hundredths } from '../hundredths';
 
 const words = (most: number) => z.string().trim().max(most);
 const points = z.number().min(0).max(10_000);
@@ -56,7 +57,7 @@ export interface Marked {
 }
 
 const EMPTY: Marked = { points: null, of: null, grade: null, lines: [], text: '' };
-const said = (value: number): string => String(Math.round(value * 100) / 100);
+const said = (value: number): string => String(hundredths(value));
 const total = (points: number, of: number | null): string =>
   of === null ? `${said(points)} points` : `${said(points)} of ${said(of)}`;
 

@@ -1,4 +1,5 @@
 /** What a comparison comes to, explained line by line; and of a whole class, what is said least. */
+import { hundredths } from '../hundredths';
 import type { Statement } from '../kinds';
 import { folded } from '../list';
 import { type Comparison, type NearName, VERDICTS, type Verdict } from './compare';
@@ -9,8 +10,6 @@ export const WEIGHTS: Weights = { same: 1, phrase: 0.5, turned: 0.5 };
 
 export const sentence = ({ from, phrase, to }: Pick<Statement, 'from' | 'phrase' | 'to'>): string =>
   [from, phrase === '' ? '-' : phrase, to].join(' ');
-
-const rounded = (value: number): number => Math.round(value * 100) / 100;
 
 export interface ScoreLine {
   readonly verdict: Verdict | 'extra';
@@ -55,7 +54,7 @@ export function scoreOf({ compared, extra }: Comparison, weights: Weights = WEIG
   ) as Record<Verdict, number>;
   return {
     lines: [...lines, ...added],
-    points: rounded(lines.reduce((sum, { points }) => sum + points, 0)),
+    points: hundredths(lines.reduce((sum, { points }) => sum + points, 0)),
     of: compared.length,
     counts: { ...counts, extra: extra.length },
   };

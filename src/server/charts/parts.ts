@@ -88,11 +88,6 @@ async function put(client: Client, id: string, rows: StoredChange['put']): Promi
   );
 }
 
-const rowsOf = ({ parts }: StoredValue): StoredChange['put'] =>
-  Object.entries(parts).flatMap(([part, record]) =>
-    Object.entries(record ?? {}).map(([own, value]) => ({ part: part as Part, id: own, value })),
-  );
-
 /** Writes a new chart. @param task the task that it is a work of */
 export async function insertChart(
   client: Client,
@@ -101,13 +96,16 @@ export async function insertChart(
   chart: Chart,
   task: string | null = null,
 ): Promise<void> {
-  const stored = storedOf(chart);
+  const { settings, parts } = storedOf(chart);
   await client.query(
     `INSERT INTO charts (id, owner, kind, title, settings, items, task, changed_at)
      VALUES ($1, $2, $3, $4, $5, $6, $7, clock_timestamp())`,
-    [id, owner, chart.kind, chart.title, JSON.stringify(stored.settings), countOf(chart.items), task],
+    [id, owner, chart.kind, chart.title, JSON.stringify(settings), countOf(chart.items), task],
   );
-  await put(client, id, rowsOf(stored));
+  const rows = Object.entries(parts).flatMap(([part, record]) =>
+    Object.entries(record ?? {}).map(([own, value]) => ({ part: part as Part, id: own, value })),
+  );
+  await put(client, id, rows);
 }
 
 /** Writes what changed of a chart, and its new revision. */

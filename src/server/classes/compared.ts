@@ -51,26 +51,20 @@ async function comparisonOf(who: Who, { chart, revision }: Work, model: Chart): 
   return comparison;
 }
 
-export interface WorkCompared {
-  readonly chart: Chart;
-  readonly comparison: Comparison;
-  readonly scored: Scored;
-}
-
-/** @throws 404 for all but the teacher; undefined where there is nothing to compare it with */
-export async function compareWork(who: Who, work: Work): Promise<WorkCompared | undefined> {
+/** What a work comes to, line by line. @throws 404 for all but the teacher; undefined where there is nothing to compare it with */
+export async function scoreWork(who: Who, work: Work): Promise<Scored | undefined> {
   const model = await modelOf(who, await taskFor(who, work.task));
-  if (!model) return undefined;
-  const chart = await chartOf(who, work.chart);
-  const comparison = compared(chart, model);
-  return { chart, comparison, scored: scoreOf(comparison) };
+  return model && scoreOf(await comparisonOf(who, work, model));
 }
 
-/** @throws 404 for all but the teacher, and where there is no chart to compare with */
-export async function comparedWork(who: Who, id: string): Promise<WorkCompared> {
-  const found = await compareWork(who, await workFor(who, id));
-  if (found) return found;
-  throw new ApiError(404, 'no-model', 'There is no chart to compare it with any more.');
+/** A work with what it was compared to be. @throws 404 for all but the teacher, and where there is no chart to compare with */
+export async function comparedWork(who: Who, id: string): Promise<{ chart: Chart; comparison: Comparison }> {
+  const work = await workFor(who, id);
+  const model = await modelOf(who, await taskFor(who, work.task));
+  if (!model) throw new ApiError(404, 'no-model', 'There is no chart to compare it with any more.');
+  // Of the very same moment, as the one is drawn on the other.
+  const chart = await chartOf(who, work.chart);
+  return { chart, comparison: compared(chart, model) };
 }
 
 /** All works of a task that were begun, compared; with the score of each. @throws 404 */

@@ -1,31 +1,26 @@
 /** With `DEMO=on`: a class with a teacher and three learners, and how to sign in as each of them, which is told at the start. */
 import { marshClass } from '../../../demo/marsh-class';
 import marsh from '../../../demo/salt-marsh.txt?raw';
-import { type Chart, emptyChart } from '../../core/chart';
-import { kindOf } from '../../core/kinds';
-import { chartOfList, readList } from '../../core/read';
+import type { Chart } from '../../core/chart';
 import { createChart } from '../charts';
 import { localAccount, query } from '../db';
 import { newId } from '../ids';
 import { log } from '../log';
 import { hashed } from '../people';
+import { demoChart } from '../seed';
 import { settings } from '../settings.mjs';
 import type { Who } from '../who';
-import { cardKey, newCard } from './cards';
-import { changeClass, classFor, learnersOf, listClasses, makeClass } from './classes';
+import { newCard } from './cards';
+import { changeClass, learnersOf, listClasses, makeClass } from './classes';
 import { beginWork, handIn } from './handing';
+import { giveCard } from './learners';
 import { makeTask } from './tasks';
 
 const DAY_MS = 86_400_000;
 const whoIs = (account: string): Who => ({ account, caller: 'demo', request: 'demo' });
 
-function chartOf(title: string, list: string): Chart {
-  const kind = kindOf('concept')!;
-  const read = readList(kind, list);
-  if (!read.ok) throw new Error(`demo data "${title}" can't be read`);
-  const chart = chartOfList(kind, title, read.list);
-  return { ...chart, page: { ...emptyChart('', '-').page, showTitle: false } };
-}
+const mapOf = (title: string, list: string): Chart =>
+  demoChart({ kind: 'concept', title, list, page: { showTitle: false } });
 
 async function seedClass(): Promise<void> {
   const local = await localAccount();
@@ -45,7 +40,7 @@ async function seedClass(): Promise<void> {
   const who = whoIs(made.id);
   const { id } = await makeClass(who, name);
   const model = newId();
-  await createChart(who, model, chartOf(task.title, marsh));
+  await createChart(who, model, mapOf(task.title, marsh));
   const { id: taskId } = await makeTask(who, id, {
     ...task,
     chart: model,
@@ -60,7 +55,7 @@ async function seedClass(): Promise<void> {
     );
     if (!('map' in learner)) continue;
     const own = { ...whoIs(account!.id), learner: { class: id } };
-    const work = await beginWork(own, taskId, chartOf(task.title, learner.map));
+    const work = await beginWork(own, taskId, mapOf(task.title, learner.map));
     if (learner.handsIn) await handIn(own, work.id);
   }
 }
@@ -77,14 +72,11 @@ export async function demoClass(): Promise<void> {
   const who = whoIs(teacher.id);
   const password = `${newCard()} ${newCard()}`;
   await query('UPDATE accounts SET password = $2 WHERE id = $1', [teacher.id, await hashed(password)]);
-  await changeClass(who, found.id, { open: true });
-  const { code } = await classFor(who, found.id);
+  const { code } = await changeClass(who, found.id, { open: true });
   const cards: Record<string, string> = {};
   for (const { id, name } of await learnersOf(found.id)) {
     if (!marshClass.learners.some((one) => one.name === name)) continue;
-    const card = newCard();
-    await query('UPDATE accounts SET card = $2 WHERE id = $1', [id, await hashed(cardKey(card))]);
-    cards[name] = card;
+    cards[name] = await giveCard(id);
   }
   log().warn(
     { teacher: { at: `${address}/sign-in`, email, password }, learners: { at: `${address}/join`, code, cards } },

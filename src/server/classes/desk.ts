@@ -3,7 +3,7 @@ import type { GridColumn } from '../../core/list';
 import type { Who } from '../who';
 import { learnersOf } from './classes';
 import { type Task, taskFor } from './tasks';
-import { remarksOn, type State, type Work, worksOf } from './works';
+import { isOverdue, remarksOn, type State, type Work, worksOf } from './works';
 
 /** One for each learner of the class, also for those who did not begin. */
 export interface DeskPlace {
@@ -21,7 +21,7 @@ export async function deskOf(who: Who, id: string): Promise<{ task: Task; places
   const task = await taskFor(who, id);
   const [learners, works, remarks] = await Promise.all([learnersOf(task.class), worksOf(id), remarksOn({ task: id })]);
   const byLearner = new Map(works.map((work) => [work.learner.id, work]));
-  const late = task.due !== null && new Date(task.due) < new Date();
+  const late = isOverdue(task.due);
   const places = learners.map(({ id: learner, name }): DeskPlace => {
     const work = byLearner.get(learner);
     return {

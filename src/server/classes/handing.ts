@@ -1,5 +1,5 @@
 /** What learners do with their work as a whole: beginning it, handing it in, taking it back. */
-import { type Chart, WORK_PARTS } from '../../core/chart';
+import type { Chart } from '../../core/chart';
 import { rankOf } from '../../core/may';
 import { insertChart } from '../charts/parts';
 import { type Client, query, transaction } from '../db';
@@ -56,14 +56,13 @@ export async function beginWork(who: LearnerWho, task: string, content?: Chart):
       who.account,
       chart,
     ]);
-    const parts = found.parts.length < WORK_PARTS.length ? found.parts : [...WORK_PARTS];
     await db.query('INSERT INTO shares (id, owner, chart, account, may, parts) VALUES ($1, $2, $3, $4, $5, $6)', [
       newId(),
       found.teacher,
       chart,
       who.account,
       rankOf('edit'),
-      parts,
+      found.parts,
     ]);
     return work;
   });

@@ -8,7 +8,7 @@ export {
   makeClass,
   removeClass,
 } from './classes';
-export { compareAll, comparedWork, compareWork } from './compared';
+export { compareAll, comparedWork } from './compared';
 export { type DeskPlace, deskOf, marksTable } from './desk';
 export { beginWork, handIn, takeBack } from './handing';
 export { addLearners, type Card, join, removeLearner, renameLearner, resetLearner } from './learners';

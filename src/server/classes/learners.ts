@@ -164,11 +164,17 @@ export async function renameLearner(who: Who, of: string, id: string, name: stri
   await tellClass(of);
 }
 
+/** Gives a learner a card, in place of any before. @returns its words */
+export async function giveCard(id: string): Promise<string> {
+  const card = newCard();
+  await query('UPDATE accounts SET card = $2 WHERE id::text = $1', [id, await hashed(cardKey(card))]);
+  return card;
+}
+
 /** Another card for a learner, in place of the one before; where they are signed in they are no more. */
 export async function resetLearner(who: Who, of: string, id: string): Promise<Card> {
   const { name } = await learnerFor(who, of, id);
-  const card = newCard();
-  await query('UPDATE accounts SET card = $2 WHERE id::text = $1', [id, await hashed(cardKey(card))]);
+  const card = await giveCard(id);
   await endSessions(id);
   // Guesses at the card before say nothing of this one.
   await succeeded({ email: attemptOf(of, name) });

@@ -1,10 +1,10 @@
 /** What learners see of their class, and what a teacher sees of one work. */
 import { query } from '../db';
 import type { LearnerWho, Who } from '../who';
-import { compareWork } from './compared';
+import { scoreWork } from './compared';
 import { shownTo } from './shown';
 import { type Task, tasksOf } from './tasks';
-import { countedOf, remarksOn, teaches, type Work, workFor, workOfChart, worksBy } from './works';
+import { countedOf, isOverdue, remarksOn, seenWork, type Work, workOfChart, worksBy } from './works';
 
 export interface Mine {
   readonly class: { readonly name: string };
@@ -43,7 +43,7 @@ export async function mineOf(who: LearnerWho): Promise<Mine> {
         title: task.title,
         instructions: task.instructions,
         due: task.due,
-        late: work?.late ?? (task.due !== null && new Date(task.due) < new Date()),
+        late: work?.late ?? isOverdue(task.due),
         work,
         remarks: work ? (remarks.get(work.chart) ?? 0) : 0,
         shown: shown.filter((one) => one.task === task.id).map(({ chart, title }) => ({ chart, title })),
@@ -66,8 +66,8 @@ export async function atWorkOf(who: Who, chart: string) {
 
 /** A work; for the teacher with what is counted in it, and how it compares with their own chart. @throws 404 */
 export async function workDetail(who: Who, id: string) {
-  const work = await workFor(who, id);
-  if (!(await teaches(who, id))) return work;
-  const [counted, compared] = await Promise.all([countedOf(who, work), compareWork(who, work)]);
-  return { ...work, counted, ...(compared && { compared: compared.scored }) };
+  const { work, teaches } = await seenWork(who, id);
+  if (!teaches) return work;
+  const [counted, compared] = await Promise.all([countedOf(who, work), scoreWork(who, work)]);
+  return { ...work, counted, ...(compared && { compared }) };
 }

@@ -58,6 +58,9 @@ const stateOf = ({ handed_at, returned_at }: Pick<WorkRow, 'handed_at' | 'return
 export const isLate = (due: Date | null, handed: Date | null, now = new Date()): boolean =>
   due !== null && (handed ?? now) > due;
 
+/** Of a task that somebody did not begin: whether it was due. */
+export const isOverdue = (due: string | null): boolean => isLate(due === null ? null : new Date(due), null);
+
 function workOf(row: WorkRow): Work {
   const { id, task, chart, revision, learner, name, handed_at, returned_at, due_at, mark, given, shown, scheme, kind } =
     row;
@@ -92,11 +95,15 @@ const asLearner = (work: Work): Work =>
     ? work
     : { ...work, mark: null, marked: { points: null, of: null, grade: null, lines: [], text: '' } };
 
-/** For the teacher and for whose it is. @throws 404 */
-export async function workFor(who: Who, id: string): Promise<Work> {
+/** A work, and whether whoever asks teaches it. @throws 404 for all but the teacher and whose it is */
+export async function seenWork(who: Who, id: string): Promise<{ work: Work; teaches: boolean }> {
   const row = await rowFor(who, id);
-  return row.teacher === who.account ? workOf(row) : asLearner(workOf(row));
+  const teaches = row.teacher === who.account;
+  return { work: teaches ? workOf(row) : asLearner(workOf(row)), teaches };
 }
+
+/** The same work alone. */
+export const workFor = async (who: Who, id: string): Promise<Work> => (await seenWork(who, id)).work;
 
 /** @throws 404 for all but the teacher */
 export async function taughtBy(who: Who, id: string): Promise<WorkRow> {
@@ -104,10 +111,6 @@ export async function taughtBy(who: Who, id: string): Promise<WorkRow> {
   if (row.teacher !== who.account) throw gone();
   return row;
 }
-
-/** Whether a work is of a class of whoever asks. @throws 404 for a stranger */
-export const teaches = async (who: Who, id: string): Promise<boolean> =>
-  (await rowFor(who, id)).teacher === who.account;
 
 /** The id of a work that whoever asks teaches. @throws 404 for all others */
 export const taughtWork = async (who: Who, id: string): Promise<string> => (await taughtBy(who, id)).id;

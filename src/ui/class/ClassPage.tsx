@@ -6,6 +6,7 @@ import { Brand } from '../shared/Brand';
 import { Button, Tick } from '../shared/controls';
 import { Learners } from './Learners';
 import { type KindInTasks, NewTask } from './NewTask';
+import { Sure } from './Sure';
 import { when, words } from './words';
 
 interface Whole extends ClassCard {
@@ -16,7 +17,6 @@ interface Whole extends ClassCard {
 const AGAIN_MS = 10_000;
 
 function TaskRow({ task, onDone }: { task: Task; onDone: () => void }) {
-  const [sure, setSure] = useState(false);
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded border border-rule bg-sheet p-3">
       <a className="min-w-48 flex-1 font-semibold underline" href={`/tasks/${task.id}`} dir="auto">
@@ -25,26 +25,14 @@ function TaskRow({ task, onDone }: { task: Task; onDone: () => void }) {
       <span className="text-[13px] text-quiet">
         {task.due === null ? words.notDue : words.due(when(task.due))} · {words.progress(task.works)}
       </span>
-      {sure ? (
-        <span className="flex items-center gap-1 text-[13px]">
-          {words.removeTaskSure}
-          <Button
-            onClick={async () => {
-              await call('DELETE', `/api/tasks/${task.id}`);
-              onDone();
-            }}
-          >
-            {words.yesRemove}
-          </Button>
-          <Button tone="quiet" onClick={() => setSure(false)}>
-            {words.no}
-          </Button>
-        </span>
-      ) : (
-        <Button tone="quiet" aria-label={`${words.removeTask}: ${task.title}`} onClick={() => setSure(true)}>
-          {words.remove}
-        </Button>
-      )}
+      <Sure
+        label={`${words.removeTask}: ${task.title}`}
+        ask={words.removeTaskSure}
+        onYes={async () => {
+          await call('DELETE', `/api/tasks/${task.id}`);
+          onDone();
+        }}
+      />
     </li>
   );
 }

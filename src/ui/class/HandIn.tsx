@@ -9,24 +9,19 @@ import { when, words } from './words';
 const AGAIN_MS = 4_000;
 const isPast = (due: string | null) => due !== null && new Date(due) < new Date();
 
+/** What may be done with it is another thing now, and so is its page; until that is there nothing here changes. */
+const reload = () => location.reload();
+
 /** @param flush sends what was not sent yet; true once the server has everything */
 export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolean> }) {
   const { due } = at;
-  const [work, setWork] = useWork(at.work);
+  const [work] = useWork(at.work);
   const { id } = work;
   const [wish, setWish] = useState(() => wishes.has(id));
   const [away, setAway] = useState(false);
   const [sure, setSure] = useState(false);
   const [wrong, setWrong] = useState('');
   const busy = useRef(false);
-  const reload = useCallback(
-    (next: Work) => {
-      setWork(next);
-      // What may be done with it is another thing now, and so is its page.
-      location.reload();
-    },
-    [setWork],
-  );
   const send = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;
@@ -35,8 +30,7 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
       const answer = sent ? await call<Work>('POST', `/api/works/${id}/hand-in`) : undefined;
       if (answer?.ok) {
         wishes.drop(id);
-        setWish(false);
-        reload(answer.value);
+        reload();
       } else if (answer && answer.status !== 0 && answer.status < 500) {
         wishes.drop(id);
         setWish(false);
@@ -45,7 +39,7 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
     } finally {
       busy.current = false;
     }
-  }, [id, flush, reload]);
+  }, [id, flush]);
   useEffect(() => {
     if (!wish || work.state !== 'working') return undefined;
     void send();
@@ -65,7 +59,7 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
   };
   const takeBack = async () => {
     const answer = await call<Work>('DELETE', `/api/works/${id}/hand-in`);
-    if (answer.ok) reload(answer.value);
+    if (answer.ok) reload();
     else setWrong(answer.detail);
   };
   const { state, late } = work;

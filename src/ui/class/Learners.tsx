@@ -4,6 +4,7 @@ import type { Card, Learner } from '../../server/classes';
 import { call } from '../shared/api';
 import { Button } from '../shared/controls';
 import { Dialog } from '../shared/Dialog';
+import { Sure } from './Sure';
 import { when, words } from './words';
 
 /** Cards with the two words, to be printed and handed out. */
@@ -45,7 +46,6 @@ function Row({
   onWrong: (wrong: string) => void;
 }) {
   const [name, setName] = useState<string | null>(null);
-  const [sure, setSure] = useState(false);
   const act = async (method: string, body?: object) => {
     const answer = await call<{ cards?: Card[] }>(method, `${base}/${learner.id}`, body);
     onWrong(answer.ok ? '' : answer.detail);
@@ -85,31 +85,23 @@ function Row({
       <span className="flex-1 text-[13px] text-quiet">
         {learner.seenAt === null ? words.notSeen : words.seen(when(learner.seenAt))}
       </span>
-      {sure ? (
-        <span className="flex items-center gap-1 text-[13px]">
-          {words.removeSure(learner.name)}
-          <Button onClick={() => void act('DELETE')}>{words.yesRemove}</Button>
-          <Button tone="quiet" onClick={() => setSure(false)}>
-            {words.no}
-          </Button>
-        </span>
-      ) : (
-        <span className="flex gap-1">
-          <Button tone="quiet" aria-label={`${words.rename}: ${learner.name}`} onClick={() => setName(learner.name)}>
-            {words.rename}
-          </Button>
-          <Button
-            tone="quiet"
-            aria-label={`${words.reset}: ${learner.name}`}
-            onClick={() => void act('PATCH', { reset: true })}
-          >
-            {words.reset}
-          </Button>
-          <Button tone="quiet" aria-label={`${words.remove}: ${learner.name}`} onClick={() => setSure(true)}>
-            {words.remove}
-          </Button>
-        </span>
-      )}
+      <span className="flex gap-1">
+        <Button tone="quiet" aria-label={`${words.rename}: ${learner.name}`} onClick={() => setName(learner.name)}>
+          {words.rename}
+        </Button>
+        <Button
+          tone="quiet"
+          aria-label={`${words.reset}: ${learner.name}`}
+          onClick={() => void act('PATCH', { reset: true })}
+        >
+          {words.reset}
+        </Button>
+        <Sure
+          label={`${words.remove}: ${learner.name}`}
+          ask={words.removeSure(learner.name)}
+          onYes={() => void act('DELETE')}
+        />
+      </span>
     </li>
   );
 }

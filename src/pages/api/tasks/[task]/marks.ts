@@ -1,9 +1,9 @@
-import { fileName } from '../../../../core/file-name';
 import { writeXlsx } from '../../../../core/formats';
 import { writeGrid } from '../../../../core/list';
 import { XLSX } from '../../../../core/list-formats';
 import { deskOf, marksTable } from '../../../../server/classes';
 import { endpoint, negotiate, paramOf, textOf } from '../../../../server/http';
+import { disposition } from '../../../../server/pictures';
 
 const CSV = 'text/csv';
 const FORMS: Readonly<Record<string, string>> = { csv: CSV, xlsx: XLSX.mime };
@@ -19,10 +19,9 @@ export const ALL = endpoint(
         XLSX.mime,
       ]);
       const table = marksTable(desk);
-      const named = `attachment; filename="marks.${type === CSV ? 'csv' : 'xlsx'}"; filename*=UTF-8''${encodeURIComponent(fileName(desk.task.title, type === CSV ? 'csv' : 'xlsx'))}`;
       const headers = {
         'content-type': type === CSV ? `${CSV}; charset=utf-8` : type,
-        'content-disposition': named,
+        'content-disposition': disposition(desk.task.title, type === CSV ? 'csv' : 'xlsx', true),
         'cache-control': 'no-store',
       };
       const body = type === CSV ? writeGrid(table) : await writeXlsx([{ name: desk.task.title, ...table }]);

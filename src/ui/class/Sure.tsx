@@ -1,0 +1,24 @@
+/** Asked once more before something is removed for good. */
+import { useState } from 'react';
+import { Button } from '../shared/controls';
+import { words } from './words';
+
+/** @param label of the button for those who do not see what it is beside; @param ask the question */
+export function Sure({ label, ask, onYes }: { label: string; ask: string; onYes: () => void }) {
+  const [asked, setAsked] = useState(false);
+  if (!asked)
+    return (
+      <Button tone="quiet" aria-label={label} onClick={() => setAsked(true)}>
+        {words.remove}
+      </Button>
+    );
+  return (
+    <span className="flex items-center gap-1 text-[13px]">
+      {ask}
+      <Button onClick={onYes}>{words.yesRemove}</Button>
+      <Button tone="quiet" onClick={() => setAsked(false)}>
+        {words.no}
+      </Button>
+    </span>
+  );
+}
