@@ -3,6 +3,7 @@ import { branchOf, type Chart, treeOf } from './chart';
 import { fileName } from './file-name';
 import type { KindOnPage } from './kinds';
 import { plainOf } from './text/rich';
+import { viewsOf } from './views';
 
 /** Forms that a bundle can hold: pictures by what they are, and lists. */
 export const BUNDLE_PICTURES = ['pdf', 'pptx', 'docx', 'html', 'svg', 'png', 'webp'] as const;
@@ -10,8 +11,8 @@ export const BUNDLE_LISTS = ['xlsx', 'csv', 'json'] as const;
 export const BUNDLE_FORMS = [...BUNDLE_PICTURES, ...BUNDLE_LISTS] as const;
 export type BundleForm = (typeof BUNDLE_FORMS)[number];
 
-/** The chart as it is; each main branch by itself; or both. */
-export const BUNDLE_PARTS = ['whole', 'branches', 'both'] as const;
+/** The chart as it is; each main branch by itself; both; or each of its views. */
+export const BUNDLE_PARTS = ['whole', 'branches', 'both', 'views'] as const;
 export type BundleParts = (typeof BUNDLE_PARTS)[number];
 
 export interface BundleFile {
@@ -54,6 +55,15 @@ export function bundleOf(
     }
   };
   const pictures = BUNDLE_PICTURES.filter((form) => forms.includes(form));
+  if (parts === 'views') {
+    const lists = BUNDLE_LISTS.filter((form) => forms.includes(form));
+    const views = viewsOf(kind, chart);
+    const addEach = (form: BundleForm, route: 'picture' | 'list', { id, name }: (typeof views)[number]) =>
+      add(`${chart.title} - ${name}`, form, `${route}?as=${form}&view=${encodeURIComponent(id)}&save=1${data}`);
+    for (const view of views) for (const form of pictures) addEach(form, 'picture', view);
+    for (const view of views) for (const form of lists) addEach(form, 'list', view);
+    return files.slice(0, MOST_FILES);
+  }
   const branches = kind.draws.tree && parts !== 'whole' ? branchesOf(chart) : [];
   // A kind whose picture has no branches is delivered whole, whatever was asked for.
   if (parts !== 'branches' || branches.length === 0)

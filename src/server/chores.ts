@@ -5,8 +5,10 @@ import { query } from './db';
 import { resumeStyles } from './house-styles';
 import { sweepVisits } from './links';
 import { log } from './log';
+import { foldLetters } from './moments';
 import { firstLink, sendLetters, sweepEvents, sweepSessions, tellRemarks } from './people';
 import { settings } from './settings.mjs';
+import { adoptDue } from './trials';
 
 /** Days for which an answer to an Idempotency-Key is kept. */
 const ANSWER_DAYS = 7;
@@ -31,7 +33,17 @@ export async function clearAnswers(): Promise<number> {
 }
 
 /** What is done now and then; one that fails is no hindrance to the others, and is tried again the next time. */
-const CHORES = [clearAnswers, resumeStyles, sweepSessions, sweepVisits, sweepEvents, tellRemarks, sendLetters];
+const CHORES = [
+  clearAnswers,
+  resumeStyles,
+  sweepSessions,
+  sweepVisits,
+  sweepEvents,
+  tellRemarks,
+  sendLetters,
+  adoptDue,
+  foldLetters,
+];
 
 /** Where people have accounts and nobody has one yet: says by which link the first signs up. */
 async function sayFirst(): Promise<void> {

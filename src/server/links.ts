@@ -89,10 +89,12 @@ export function openLink(token: string, password: string | undefined, caller: st
 }
 
 /** The chart of a published page, and the share it is seen by. @throws 404 */
-export async function published(address: string): Promise<{ id: string; chart: string; listed: boolean }> {
+export async function published(
+  address: string,
+): Promise<{ id: string; chart: string; view: string | null; listed: boolean }> {
   const [row] = await asServer(() =>
-    query<{ id: string; chart: string; listed: boolean }>(
-      `SELECT s.id, s.chart, s.listed FROM shares s JOIN charts c ON c.id = s.chart
+    query<{ id: string; chart: string; view: string | null; listed: boolean }>(
+      `SELECT s.id, s.chart, s.view, s.listed FROM shares s JOIN charts c ON c.id = s.chart
         WHERE s.address = $1 AND c.binned_at IS NULL`,
       [address],
     ),

@@ -29,7 +29,7 @@ export function askingSql({ account, links = [], only }: Asking): string {
 const GRANTS = `
   GRANT USAGE ON SCHEMA public TO ${ASKING};
   GRANT SELECT, INSERT, UPDATE, DELETE ON
-    charts, chart_parts, changes, answers, column_roles, house_styles, pictures, openings, shares, remarks TO ${ASKING};
+    charts, chart_parts, changes, answers, column_roles, house_styles, pictures, openings, shares, remarks, save_points TO ${ASKING};
   GRANT SELECT (id, name, email) ON accounts TO ${ASKING};`;
 
 const LOCK = 7_461_924;

@@ -1,12 +1,14 @@
 /** Composing away from the page, so that typing never waits. */
 import { expose } from 'comlink';
-import { apply, type Chart, type ChartChange, chartHearer } from '../core/chart';
+import equal from 'fast-deep-equal';
+import { apply, type Chart, type ChartChange, chartHearer, treeOf, type View, walk } from '../core/chart';
 import { type Composition, compose, composing } from '../core/compose';
 import { type FitAsked, type FitResult, fitChart } from '../core/fit';
 import { kindDrawn } from '../core/kinds';
 import { type Pages, pagesOf } from '../core/pages';
 import { type Scene, type SceneChange, sceneTeller } from '../core/scene';
 import { loadLanguage } from '../core/text';
+import { viewed } from '../core/views';
 import { type WalkThrough, walkThroughOf } from '../core/walk-through';
 import { type Worksheet, type WorksheetAsked, worksheetOf } from '../core/worksheet';
 import { withFonts } from './fonts';
@@ -32,6 +34,20 @@ const givenUp = new Set<number>();
 /** Work goes on for so long, in ms, before it is looked whether it is still wanted. */
 const AT_A_STRETCH = 30;
 
+/** What was drawn last of each view. */
+const stills = new Map<string, Chart>();
+let still: Chart | undefined;
+
+function asView(chart: Chart, view: View | null): Chart {
+  const kind = view && kindDrawn(chart.kind);
+  return kind ? viewed(kind, chart, view).chart : chart;
+}
+
+function linesOf({ items }: Chart): (item: string) => number | undefined {
+  const lines = new Map(walk(treeOf(items)).map(({ id }, i) => [id, i + 1]));
+  return (id) => lines.get(id);
+}
+
 const api = {
   /**
    * Composes a chart that is told by what changed since the one before.
@@ -39,13 +55,21 @@ const api = {
    * @param asShown keeps to how the chart before it stands, where only lines changed
    * @returns undefined where it was
    */
-  async composeNext(change: ChartChange, run: number, asShown = false): Promise<ShownChange | undefined> {
-    const chart = hear(change);
+  async composeNext(
+    change: ChartChange,
+    run: number,
+    asShown = false,
+    view: View | null = null,
+  ): Promise<ShownChange | undefined> {
+    const whole = hear(change);
+    const chart = asView(whole, view);
     await loadLanguage(chart.language);
     return withFonts(async (fonts) => {
-      const besides = besidesLines(chart);
+      const besides = `${besidesLines(chart)} ${view ? JSON.stringify(view) : ''}`;
       const settled = asShown && stands?.besides === besides ? stands.settled : undefined;
-      const steps = composing(chart, fonts, { settled });
+      // Problems name the lines of the one list.
+      const lineOf = view ? linesOf(whole) : undefined;
+      const steps = composing(chart, fonts, { settled, lineOf });
       let since = performance.now();
       for (;;) {
         const step = steps.next();
@@ -63,6 +87,25 @@ const api = {
     }, wordsOf(chart));
   },
 
+  /**
+   * A picture of a chart, or of a view of it; null where that is as it was.
+   * @param told the chart; null: the one that was told last
+   */
+  async still(told: Chart | null, view: View | null): Promise<Scene | null> {
+    still = told ?? still;
+    const chart = still;
+    if (!chart) return null;
+    const drawn = asView(chart, view);
+    const name = view?.id ?? '';
+    if (equal(stills.get(name), drawn)) return null;
+    await loadLanguage(drawn.language);
+    return withFonts((fonts) => {
+      const { scene } = compose(drawn, fonts);
+      stills.set(name, drawn);
+      return scene;
+    }, wordsOf(drawn));
+  },
+
   /** Says that it lives. */
   lives: (): true => true,
 
@@ -71,7 +114,13 @@ const api = {
   },
 
   /** What fits the page best, with pictures of what there is to choose from; undefined where there is no page. */
-  fit: async (chart: Chart, asked: FitAsked, tell: (done: number) => void): Promise<Fitted | undefined> => {
+  fit: async (
+    whole: Chart,
+    asked: FitAsked,
+    tell: (done: number) => void,
+    view: View | null = null,
+  ): Promise<Fitted | undefined> => {
+    const chart = asView(whole, view);
     await loadLanguage(chart.language);
     return withFonts((fonts) => {
       const found = fitChart(chart, fonts, asked, tell);
@@ -85,8 +134,11 @@ const api = {
   },
 
   /** The pages a chart goes over. */
-  pages: async (chart: Chart, tell: (done: number) => void): Promise<Pages> =>
-    loadLanguage(chart.language).then(() => withFonts((fonts) => pagesOf(chart, fonts, tell), wordsOf(chart))),
+  pages: async (whole: Chart, tell: (done: number) => void, view: View | null = null): Promise<Pages> => {
+    const chart = asView(whole, view);
+    await loadLanguage(chart.language);
+    return withFonts((fonts) => pagesOf(chart, fonts, tell), wordsOf(chart));
+  },
 
   /** The chart with words left blank. */
   worksheet: async (chart: Chart, asked: WorksheetAsked): Promise<Worksheet> =>

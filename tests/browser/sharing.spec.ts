@@ -265,6 +265,35 @@ test('it is shared, and a link is made, by the dialog; the link has an end, and 
   await owner.context().close();
 });
 
+test('a published view shows that view, whatever else is asked of its address', async ({ playwright }) => {
+  const id = await chart('One view');
+  const as = await world.as(BOSS);
+  const { chart: value } = (await (await as.get(`/api/charts/${id}`)).json()) as {
+    chart: { items: Record<string, { id: string; parent: string | null; fields: Record<string, string> }> };
+  };
+  const lines = Object.values(value.items);
+  const head = lines.find(({ parent }) => parent === null)!;
+  const branch = lines.find(({ parent }) => parent === head.id)!;
+  const made = await as.post(`/api/charts/${id}/views`, {
+    data: { name: 'A branch', shows: { branches: [branch.id] }, without: ['post'] },
+  });
+  const view = (await made.json()) as { id: string };
+  const whole = await share(id, { page: true, may: 'look' });
+  const { with: whom } = await share(id, { page: true, may: 'look', view: view.id });
+  expect(whom.page).not.toBe(whole.with.page);
+  const nobody = await playwright.request.newContext({ baseURL: world.server.at });
+  const page = await (await nobody.get(whom.page!)).text();
+  expect(page).toContain(branch.fields['name']!);
+  expect(page).not.toContain(head.fields['post']!);
+  for (const asked of ['', '?view=none', '?views=all', '?at=0', '?branch=']) {
+    const picture = await (await nobody.get(`${whom.page}/picture.svg${asked}`)).text();
+    expect(picture).not.toContain(head.fields['post']!);
+  }
+  // Gone from the list, the page says so; the view taken away, there is none.
+  await as.delete(`/api/charts/${id}/views/${view.id}`);
+  expect((await nobody.get(whom.page!)).status()).toBe(404);
+});
+
 test('a published page on a phone: small, searched, folded, a branch by itself, and it costs nothing when unchanged', async ({
   browser,
   playwright,

@@ -180,6 +180,19 @@ export const change = (n: number): fc.Arbitrary<Change> => {
       remove: fc.subarray(['e', 'g']),
     }),
     fc.record({
+      type: fc.constant('set-views' as const),
+      put: fc.array(
+        fc.record({
+          id: fc.constantFrom('v', 'w'),
+          name: fc.constantFrom('One', 'Other'),
+          order: fc.constantFrom('a0', 'a1'),
+          shows: node.map((branch) => ({ branches: [branch] })),
+        }),
+        { maxLength: 2 },
+      ),
+      remove: fc.subarray(['v', 'x']),
+    }),
+    fc.record({
       type: fc.constant('set-role' as const),
       role: fc.constantFrom('dotted', 'partner'),
       look: fc.constantFrom(null, { lineWidth: 2 }, { lineColour: '#112233' }),

@@ -1,10 +1,14 @@
 /** Carrying out changes: the only way a chart value becomes another. */
-import { type Applied, patched, unknown, unpatch } from './applied';
+import { type Applied, fail, patched, unknown, unpatch } from './applied';
+import { setEntries } from './apply-entries';
 import { addItems, editLines, moveBranch, moveIn, moveOut, placeLines } from './apply-lines';
 import { removeBranch, removeLift, removeLines } from './apply-removals';
 import { orNone, replaced, setFace, setItem, setItems, setMembership, setTier, settle, sorted } from './apply-rest';
 import type { Change } from './changes';
 import type { Chart } from './model';
+import { VIEW_LIMIT } from './view';
+
+const tooMany = (what: string) => fail('too-many', `A chart holds at most ${what}.`);
 
 function group(chart: Chart, changes: readonly Change[]): Applied {
   const inverse: Change[] = [];
@@ -108,6 +112,19 @@ export function apply(chart: Chart, change: Change): Applied {
       const { record, back } = replaced(chart.notes, change);
       return { ok: true, chart: { ...chart, notes: record }, inverse: { type: 'set-notes', ...back } };
     }
+    case 'set-views': {
+      const { record, back } = replaced(chart.views ?? {}, change);
+      if (Object.keys(record).length > VIEW_LIMIT) return tooMany(`${VIEW_LIMIT} views`);
+      return { ok: true, chart: patched(chart, { views: orNone(record) }), inverse: { type: 'set-views', ...back } };
+    }
+    case 'set-entries':
+      return setEntries(chart, change);
+    case 'set-trial':
+      return {
+        ok: true,
+        chart: patched(chart, { trial: change.trial }),
+        inverse: { type: 'set-trial', trial: chart.trial ?? null },
+      };
     case 'set-membership':
       return setMembership(chart, change);
     case 'set-kind':

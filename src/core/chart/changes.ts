@@ -3,24 +3,27 @@
  * plain data, so they can be stored, sent to other people and undone.
  */
 import { z } from 'zod';
+import { entrySchemas, settingsSchema } from './entries';
+import { faceSchema } from './face';
 import { lineLookSchema, lookPatchSchema, lookSchema } from './look';
 import {
   chartSchema,
   choiceValueSchema,
   columnSettingSchema,
-  faceSchema,
   ITEM_LIMIT,
   itemSchema,
   lineSchema,
   linkSchema,
-  nudgeSchema,
   setSchema,
   tierSchema,
   titleSchema,
 } from './model';
+import { nudgeSchema } from './nudge';
 import { pageSchema } from './page';
+import { PARTS, type Part } from './parts';
 import { rulesSchema, toneSchema } from './rules';
 import { enclosureSchema, noteSchema, pictureSchema } from './sheet';
+import { VIEW_LIMIT, viewSchema } from './view';
 import { colourSchema, FIELD_LIMIT, fieldNameSchema, idSchema, textSchema } from './words';
 
 /** An item to add; without an order key it takes its place last, or after `after`. */
@@ -44,6 +47,12 @@ const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>, whole = false
     .partial() as unknown as z.ZodType<{
     [K in keyof z.infer<z.ZodObject<T>>]?: z.infer<z.ZodObject<T>>[K] | null | undefined;
   }>;
+
+/** One schema for each record of a chart. */
+const ofRecords = <T extends z.ZodType>(of: (entry: z.ZodType, key: z.ZodType<string, string>) => T) =>
+  Object.fromEntries(
+    PARTS.map((part) => [part, of(entrySchemas[part], part === 'carried' ? textSchema(120) : idSchema)]),
+  ) as Record<Part, T>;
 
 /** What is set on an item beside its words and its place; `null` takes it away. */
 const itemPatch = {
@@ -128,6 +137,27 @@ const change = {
   }),
   /** The same for notes. */
   setNotes: z.object({ type: z.literal('set-notes'), put: z.array(noteSchema), remove: z.array(idSchema) }),
+  /** The same for views. */
+  setViews: z.object({
+    type: z.literal('set-views'),
+    put: z.array(viewSchema).max(VIEW_LIMIT),
+    remove: z.array(idSchema),
+  }),
+  /** Entries of the chart as they stand elsewhere: what was, or what was tried. The chart must be whole after it. */
+  setEntries: z.object({
+    type: z.literal('set-entries'),
+    settings: nullable(settingsSchema.omit({ version: true, trial: true }), true).optional(),
+    put: z
+      .object(ofRecords((entry, key) => z.record(key, entry)))
+      .partial()
+      .optional(),
+    gone: z
+      .object(ofRecords((_, key) => z.array(key).max(ITEM_LIMIT)))
+      .partial()
+      .optional(),
+  }),
+  /** What a trial is called. */
+  setTrial: z.object({ type: z.literal('set-trial'), trial: chartSchema.shape.trial.unwrap().nullable() }),
   /** Whether an item belongs to some sets; other items and sets are left alone. */
   setMembership: z.object({
     type: z.literal('set-membership'),
@@ -210,6 +240,9 @@ const single = z.discriminatedUnion('type', [
   change.setSets,
   change.setEnclosures,
   change.setNotes,
+  change.setViews,
+  change.setEntries,
+  change.setTrial,
   change.setMembership,
   change.setKind,
   change.rename,

@@ -9,12 +9,15 @@ import { z } from 'zod';
 import { FONTS } from '../faces';
 import { LANGUAGES, NAME_ORDERS } from '../languages';
 import { remembered } from '../remember';
+import { faceSchema } from './face';
 import { lineLookSchema, lookPatchSchema, STAND_INS } from './look';
+import { nudgeSchema } from './nudge';
 import { isOrderKey } from './order';
 import { defaultPage, pageSchema } from './page';
 import { rulesSchema, toneSchema } from './rules';
 import { enclosureSchema, noteSchema, pictureSchema } from './sheet';
 import { standsSchema } from './stands';
+import { viewSchema } from './view';
 import { colourSchema, FIELD_LIMIT, fieldNameSchema, fieldsSchema, idSchema, textSchema } from './words';
 
 /** Most items one chart may hold. */
@@ -41,24 +44,6 @@ export const columnSettingSchema = z.object({
 });
 export type ColumnSetting = z.infer<typeof columnSettingSchema>;
 
-export const CAPTION_SIDES = ['above', 'below', 'left', 'right'] as const;
-/** A line of words in an item: the fields that stand in it, beside each other. */
-export const faceLineSchema = z.object({
-  fields: z.array(fieldNameSchema).min(1).max(6),
-  strong: z.boolean(),
-  /** Size as a part of the tier's text size. */
-  size: z.number().min(0.5).max(1.5),
-  /** Outside the shape, as a caption, on this side of it. */
-  out: z.enum(CAPTION_SIDES).optional(),
-  /** How far a caption stands from its computed place, in points. */
-  dx: z.number().min(-500).max(500).optional(),
-  dy: z.number().min(-500).max(500).optional(),
-});
-export type FaceLineChoice = z.infer<typeof faceLineSchema>;
-/** Which fields an item shows, top to bottom. */
-export const faceSchema = z.array(faceLineSchema).min(1).max(8);
-export type Face = z.infer<typeof faceSchema>;
-
 export const tierSchema = z.object({
   name: textSchema(80).optional(),
   look: lookPatchSchema.optional(),
@@ -68,8 +53,6 @@ export const tierSchema = z.object({
   /** Free space after it, before the next tier; absent: the chart's. */
   gap: z.number().min(12).max(600).optional(),
 });
-
-export const nudgeSchema = z.object({ dx: z.number().min(-5000).max(5000), dy: z.number().min(-5000).max(5000) });
 
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 /** A fixed place where a line meets a box: a side, and how far along it, from its left or top end. */
@@ -111,6 +94,8 @@ export const itemSchema = z.object({
   picture: pictureSchema.optional(),
   /** It is drawn round what stands under it. */
   holds: z.boolean().optional(),
+  /** In a view: how many stand under it that the view leaves out. */
+  more: z.number().int().min(1).optional(),
 });
 export type Item = z.infer<typeof itemSchema>;
 
@@ -152,6 +137,12 @@ export const chartSchema = z.object({
   sets: z.record(idSchema, setSchema),
   notes: z.record(idSchema, noteSchema),
   enclosures: z.record(idSchema, enclosureSchema).optional(),
+  /** Pictures of its list beside the whole of it. */
+  views: z.record(idSchema, viewSchema).optional(),
+  /** In a view: the tier of the whole chart that its first one is, so that it looks like that; absent: the first. */
+  tierFrom: z.number().int().min(2).max(9999).optional(),
+  /** It tries something out: what that is called. Said on everything that is made of it. */
+  trial: textSchema(80).min(1).optional(),
   /** What its picture shows, in words of its own, for those who do not see it; absent: computed. */
   description: textSchema(DESCRIPTION_LIMIT).optional(),
   house: textSchema(60).min(1),

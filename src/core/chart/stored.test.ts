@@ -5,16 +5,8 @@ import { carried, readAs } from '../../../tests/support/kinds';
 import { finish } from '../steps';
 import type { Change } from './changes';
 import { type Chart, chartSchema } from './model';
-import {
-  readingStored,
-  type StoredValue,
-  storedChange,
-  storedOf,
-  UnreadableChart,
-  type Upgrade,
-  upgraded,
-  VERSION,
-} from './stored';
+import { type StoredValue, storedOf } from './parts';
+import { readingStored, storedChange, UnreadableChart, type Upgrade, upgraded, VERSION } from './stored';
 
 const readStored = (stored: StoredValue) => finish(readingStored(stored));
 

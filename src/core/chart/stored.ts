@@ -4,18 +4,9 @@
  */
 import type { z } from 'zod';
 import type { Steps } from '../steps';
-import { type Chart, chartSchema, countOf } from './model';
-
-/** The records of a chart that are stored entry by entry. */
-export const PARTS = ['items', 'links', 'sets', 'notes', 'enclosures', 'carried'] as const;
-export type Part = (typeof PARTS)[number];
-
-export type Parts = Readonly<Partial<Record<Part, Readonly<Record<string, unknown>>>>>;
-export interface StoredValue {
-  /** All of the chart but its parts. */
-  readonly settings: Readonly<Record<string, unknown>>;
-  readonly parts: Parts;
-}
+import { entrySchemas, settingsSchema } from './entries';
+import { type Chart, countOf } from './model';
+import { PARTS, type Part, type StoredValue, storedOf } from './parts';
 
 /** The version that is written now. */
 export const VERSION = 1;
@@ -53,24 +44,6 @@ export function upgraded(stored: StoredValue, upgrades: readonly Upgrade[] = UPG
   }, stored);
 }
 
-const { shape } = chartSchema;
-const settingsSchema = chartSchema.omit({
-  items: true,
-  links: true,
-  sets: true,
-  notes: true,
-  enclosures: true,
-  carried: true,
-});
-const entrySchemas: Readonly<Record<Part, z.ZodType>> = {
-  items: shape.items.valueType,
-  links: shape.links.valueType,
-  sets: shape.sets.valueType,
-  notes: shape.notes.valueType,
-  enclosures: shape.enclosures.unwrap().valueType,
-  carried: shape.carried.unwrap().valueType,
-};
-
 function held(schema: z.ZodType, value: unknown, what: string): void {
   const parsed = schema.safeParse(value);
   if (parsed.success) return;
@@ -96,14 +69,6 @@ export function* readingStored(stored: StoredValue): Steps<Chart> {
       if (++looked % AT_ONCE === 0) yield;
     }
   return { items: {}, links: {}, sets: {}, notes: {}, ...settings, ...parts } as unknown as Chart;
-}
-
-/** A chart as it is stored. */
-export function storedOf({ items, links, sets, notes, enclosures, carried, ...settings }: Chart): StoredValue {
-  return {
-    settings,
-    parts: { items, links, sets, notes, ...(enclosures && { enclosures }), ...(carried && { carried }) },
-  };
 }
 
 /** What of a stored chart differs from what it was. */

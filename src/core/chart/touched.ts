@@ -22,6 +22,9 @@ const OF: Readonly<Partial<Record<SingleChange['type'], Touched>>> = {
   'set-pictures': 'style',
   'set-page': 'arrange',
   'set-arrangement': 'arrange',
+  'set-views': 'other',
+  'set-entries': 'other',
+  'set-trial': 'other',
 };
 const OF_ITEM: Readonly<Record<string, WorkPart>> = {
   nudge: 'arrange',

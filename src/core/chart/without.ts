@@ -1,7 +1,9 @@
 /** A chart as those see it from whom fields are kept: no value, and no name, of such a field is anywhere in it. */
 import { remembered } from '../remember';
-import type { Chart, Face } from './model';
+import type { Face } from './face';
+import type { Chart } from './model';
 import type { Rule } from './rules';
+import type { View } from './view';
 
 /** Fields that nothing can be shown without. */
 export const NEVER_WITHOUT: ReadonlySet<string> = new Set(['name']);
@@ -32,12 +34,17 @@ function faced<T extends { readonly face?: Face | undefined }>(one: T, kept: Rea
   return (face ? { ...rest, face } : rest) as T;
 }
 
+/** Whether what a view shows follows from what stands in a field that is kept back. */
+const tells = ({ shows: { where }, each }: View, kept: ReadonlySet<string>): boolean =>
+  (where !== undefined && 'field' in where && kept.has(where.field)) ||
+  (each !== undefined && 'field' in each && kept.has(each.field));
+
 const mapped = <T>(record: Readonly<Record<string, T>>, work: (one: T) => T): Record<string, T> =>
   Object.fromEntries(Object.entries(record).map(([id, one]) => [id, work(one)]));
 
 function cut(chart: Chart, kept: ReadonlySet<string>): Chart {
   // What a file carried along, and what was said of problems, may repeat any value: it is for those who edit.
-  const { carried: _, answers: __, settled: ___, columns, rules, ...whole } = chart;
+  const { carried: _, answers: __, settled: ___, columns, rules, views, ...whole } = chart;
   const rest = faced(whole, kept);
   const [items, links, tiers] = [
     mapped(chart.items, (item) => {
@@ -48,6 +55,7 @@ function cut(chart: Chart, kept: ReadonlySet<string>): Chart {
     mapped(chart.links, (link) => (link.fields ? { ...link, fields: fieldsWithout(link.fields, kept) } : link)),
     mapped(chart.tiers, (tier) => faced(tier, kept)),
   ];
+  const shown = Object.entries(views ?? {}).filter(([, view]) => !tells(view, kept));
   const left = rules?.filter((rule) => !isOf(rule, kept));
   return {
     ...rest,
@@ -59,6 +67,7 @@ function cut(chart: Chart, kept: ReadonlySet<string>): Chart {
       Object.entries(chart.arrangement).filter(([, value]) => typeof value !== 'string' || !kept.has(value)),
     ),
     ...(columns && { columns: Object.fromEntries(Object.entries(columns).filter(([field]) => !kept.has(field))) }),
+    ...(shown.length > 0 && { views: Object.fromEntries(shown.map(([id, view]) => [id, faced(view, kept)])) }),
     ...(left && left.length > 0 && { rules: left }),
   };
 }

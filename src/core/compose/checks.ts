@@ -3,7 +3,7 @@ import type { Chart, Look } from '../chart';
 import type { KindDrawn } from '../kinds';
 import { lineProblems, type Problem, problemKey } from '../list';
 import type { SceneBand } from '../scene';
-import { contrast, isClear, LEAST_CONTRAST } from '../style';
+import { contrast, isClear, LEAST_CONTRAST, tiersBefore } from '../style';
 import { codeOf, drawnOf, type Fonts, hiddenIn } from '../text';
 import type { PlacedItem } from './draw';
 import { cutProblems, lookProblems } from './look-checks';
@@ -82,7 +82,7 @@ export function pictureProblems(
       ],
     });
   for (const band of bands) {
-    const look = looks[band.tier - 1]!;
+    const look = looks[band.tier - 1 - tiersBefore(chart)]!;
     const { fill, ink } = look;
     // Plain words stand on the paper, in the ink that is made for it.
     if (isClear(look)) continue;

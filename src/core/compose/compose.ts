@@ -8,6 +8,7 @@ import { chosen, type FigureChart, type FigureOptions, type Region, type ShownFi
 import type { Problem } from '../list';
 import type { Box, Scene, SceneBand } from '../scene';
 import { finish, type Steps } from '../steps';
+import { tiersBefore } from '../style';
 import type { Fonts } from '../text';
 import { listProblems, pictureProblems, unsettled } from './checks';
 import { areaPath, type PlacedItem } from './draw';
@@ -98,7 +99,16 @@ export function* composing(chart: Chart, fonts: Fonts, options: ComposeOptions =
   } = prepared;
   const arrangement = arranged(prepared);
   yield;
-  const { scene, items, enclosures, scale, smallest, point } = paint(prepared, fonts, options.number, arrangement);
+  const {
+    scene: painted,
+    items,
+    enclosures,
+    scale,
+    smallest,
+    point,
+  } = paint(prepared, fonts, options.number, arrangement);
+  const off = tiersBefore(chart);
+  const scene = off === 0 ? painted : numberedFrom(painted, off);
   yield;
   let line = options.lineOf;
   if (!line) {
@@ -112,7 +122,7 @@ export function* composing(chart: Chart, fonts: Fonts, options: ComposeOptions =
   return {
     kind: kind.id,
     scene,
-    items,
+    items: off === 0 ? items : items.map((item) => ({ ...item, tier: item.tier + off })),
     links: arrangement.links.map(({ from, to, role, label, points }) => ({
       from,
       to,
@@ -138,8 +148,10 @@ export function* composing(chart: Chart, fonts: Fonts, options: ComposeOptions =
     regions: (arrangement.regions ?? []).map((region) => ({ ...region, at: point(region.at) })),
     tiers: scene.bands,
     tierOf: {
-      ...Object.fromEntries(structure.tierOf),
-      ...Object.fromEntries([...(structure.standsFor ?? [])].map(([line, of]) => [line, structure.tierOf.get(of)!])),
+      ...Object.fromEntries([...structure.tierOf].map(([id, tier]) => [id, tier + off])),
+      ...Object.fromEntries(
+        [...(structure.standsFor ?? [])].map(([line, of]) => [line, structure.tierOf.get(of)! + off]),
+      ),
     },
     standsFor: Object.fromEntries(structure.standsFor ?? []),
     page: {
@@ -167,6 +179,13 @@ export function* composing(chart: Chart, fonts: Fonts, options: ComposeOptions =
   };
 }
 
+/** Tiers of a view by the numbers that they have in the whole chart: what is set on one is set on that. */
+const numberedFrom = (scene: Scene, off: number): Scene => ({
+  ...scene,
+  bands: scene.bands.map((band) => ({ ...band, tier: band.tier + off })),
+  items: scene.items.map((item) => ({ ...item, tier: item.tier + off })),
+});
+
 /** Whether something stands under an item. */
 function hasUnder({ items }: Chart): (id: string) => boolean {
   const { childrenOf } = treeOf(items);
@@ -184,5 +203,6 @@ function gapsOf({ kind, chart, input, settled, structure }: Prepared): Compositi
     { length: structure.tiers },
     (_, i) => chart.tiers[String(i + 1)]?.gap ?? settled?.tree?.gaps.tiers[i] ?? lengths['tierGap'] ?? 0,
   );
-  return { lengths, tiers };
+  // By the numbers that tiers have in the whole chart, where it is a view.
+  return { lengths, tiers: [...Array.from({ length: tiersBefore(chart) }, () => 0), ...tiers] };
 }

@@ -10,7 +10,7 @@ import { baseline, textMarks } from './draw';
 import { LINE_HEIGHT } from './measure';
 
 const TITLE = { face: 'title-600', size: 19 } as const;
-const DATE = { face: 'text-400', size: 9.5 } as const;
+const DATE = { face: 'text-400', trial: 'text-700', size: 9.5 } as const;
 export const SUBTITLE = { face: 'text-400', size: 12 } as const;
 const KEY = { face: 'text-400', size: 9, row: 15, sample: 17 } as const;
 const HEADING = { face: 'text-600', size: 10.5 } as const;
@@ -22,8 +22,15 @@ const HEADING_WIDEST = 110;
 /** Least width for the words over a picture that is itself the page. */
 const NARROWEST_PAGE = 260;
 
-const dateWidth = (chart: Chart, fonts: Fonts) =>
-  chart.page.dateLine === '' ? 0 : fonts.width(chart.page.dateLine, inFont(DATE.face, chart.font), DATE.size) + 18;
+/** The line at the top right; what is made of a trial says so on every page. */
+const dateLineOf = ({ trial, page: { dateLine } }: Chart): string =>
+  trial === undefined ? dateLine : [`Trial: ${trial}`, dateLine].filter(Boolean).join(' · ');
+const dateFaceOf = ({ trial, font }: Chart): FaceId => inFont(trial === undefined ? DATE.face : DATE.trial, font);
+
+const dateWidth = (chart: Chart, fonts: Fonts) => {
+  const line = dateLineOf(chart);
+  return line === '' ? 0 : fonts.width(line, dateFaceOf(chart), DATE.size) + 18;
+};
 
 function titleLines(chart: Chart, width: number, fonts: Fonts): readonly string[] {
   if (!chart.page.showTitle) return [];
@@ -67,7 +74,8 @@ export interface Frame {
 
 export function frameOf(chart: Chart, pictureWidth: number, key: readonly KeyEntry[], fonts: Fonts): Frame {
   const width = lineWidth(chart, pictureWidth);
-  const { dateLine, footer, numbers } = chart.page;
+  const { footer, numbers } = chart.page;
+  const dateLine = dateLineOf(chart);
   const title = titleLines(chart, width, fonts).length * TITLE.size * LINE_HEIGHT;
   const under = subtitleLines(chart, width, fonts).length * SUBTITLE.size * LINE_HEIGHT;
   const date = dateLine === '' ? 0 : DATE.size * LINE_HEIGHT;
@@ -112,7 +120,7 @@ export function drawPage(
   fonts: Fonts,
   number: PageNumber = { page: 1, of: 1 },
 ): Mark[] {
-  const { margin, dateLine, footer, numbers } = chart.page;
+  const { margin, footer, numbers } = chart.page;
   const width = place.width - 2 * margin;
   const marks: Mark[] = [];
   if (chart.page.border) {
@@ -146,12 +154,17 @@ export function drawPage(
     write(line, SUBTITLE, startOf(line, SUBTITLE), top, house.quietInk);
     top += SUBTITLE.size * LINE_HEIGHT;
   }
-  if (dateLine !== '') {
+  const line = dateLineOf(chart);
+  if (line !== '') {
+    const face = dateFaceOf(chart);
+    const dateLine = shortened(fonts, line, face, DATE.size, width);
+    const x = leftward ? margin : place.width - margin - fonts.width(dateLine, face, DATE.size);
     // On the title's first baseline, so that the two read as one line.
     const y = chart.page.showTitle
       ? baseline(fonts, inFont(TITLE.face, chart.font), TITLE.size, margin)
       : baseline(fonts, dated, DATE.size, margin);
-    marks.push(...textMarks(fonts, dateLine, dated, DATE.size, dateAt(dateLine), y, house.quietInk));
+    const ink = chart.trial === undefined ? house.quietInk : house.ink;
+    marks.push(...textMarks(fonts, dateLine, face, DATE.size, x, y, ink));
   }
   let foot = place.height - margin;
   if (footer || numbers) {

@@ -5,7 +5,7 @@ import { type ArrangeInput, chosen, type KindDrawn, kindDrawn, kindsDrawn, type 
 import { boundByArea, largestScale, wantedSize } from '../layout';
 import { once } from '../remember';
 import { finish, type Steps } from '../steps';
-import { between, type House, houseOnPage, isClear, itemLook } from '../style';
+import { between, type House, houseOnPage, isClear, itemLook, tiersBefore } from '../style';
 import { type Fonts, inLanguage } from '../text';
 import { withRoom } from './captions';
 import { type Dressed, dressed, type Sized } from './dress';
@@ -53,7 +53,7 @@ function keyOf(
 function tierNames(kind: KindDrawn, chart: Chart, structure: Structure): string[] {
   return Array.from(
     { length: structure.tiers },
-    (_, i) => chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1),
+    (_, i) => chart.tiers[String(i + 1)]?.name || kind.tierName(chart, structure, i + 1 + tiersBefore(chart)),
   );
 }
 

@@ -92,3 +92,13 @@ export const arrangementProblems = (
 /** The options of a choice in the words that hold for a chart that begins at the right, or at the left. */
 export const optionsIn = (options: readonly ChoiceOption[], leftward: boolean): readonly ChoiceOption[] =>
   leftward ? options.map((option) => ({ ...option, ...option.mirrored })) : options;
+
+/** A choice in words: "Direction: Down". @param value null where it is as it would be by itself */
+export function chosenWords(choices: readonly ArrangementChoice[], key: string, value: unknown): string {
+  const choice = choices.find((one) => one.key === key);
+  if (!choice) return `Arrangement: ${key}`;
+  if (value === null) return `${choice.label}: as by itself`;
+  const option = choice.type === 'choice' ? choice.options.find((one) => one.value === value) : undefined;
+  if (option) return `${choice.label}: ${option.label}`;
+  return choice.type === 'item' ? `${choice.label} chosen` : `${choice.label}: ${String(value)}`;
+}

@@ -19,3 +19,4 @@ export * from './kind';
 export { comparing, MATTER_WORDS, matterOf } from './matter';
 export { kindOnPage, kindsOnPage } from './on-page';
 export type { Addition } from './typing';
+export { waysOf } from './ways';

@@ -185,6 +185,23 @@ export interface SettleTries {
   readonly shown?: Shown | undefined;
 }
 
+/** A part of a list that a kind knows to find from some items, to be shown by itself. */
+export interface PartWay {
+  readonly id: string;
+  /** Said before the items: "Ancestors of". */
+  readonly label: string;
+  /** From how many items it is found. */
+  readonly from: 1 | 2;
+  /** What its steps are, where it may be told how far to go. */
+  readonly steps?: string;
+  /** The lines it is made of, and what it asks of the arrangement. */
+  shown(
+    chart: Chart,
+    items: readonly string[],
+    steps?: number,
+  ): { readonly items: ReadonlySet<string>; readonly arrangement?: Chart['arrangement'] };
+}
+
 /** What screens need of a kind: its words, columns and choices, and what small changes of the list mean. */
 export interface KindOnPage {
   readonly id: string;

@@ -35,6 +35,8 @@ export interface Comparison {
   })[];
   /** Matched with less than full certainty, so that somebody should look. */
   readonly unsure: readonly (Person & { readonly by: MatchedBy; readonly certainty: number })[];
+  /** Lines of the newer list that are lines of the chart: by their own ids those of the chart. */
+  readonly matches: ReadonlyMap<string, string>;
   /** Everything as one change. */
   readonly change: Change;
   /** The same with only what was chosen: keys as `entryKey` gives them. */
@@ -328,7 +330,17 @@ export function compareList(
     return { type: 'group', changes };
   }
 
-  return { joined, left, moved, renamed, changed, unsure, change: changeFor(), changeFor };
+  return {
+    joined,
+    left,
+    moved,
+    renamed,
+    changed,
+    unsure,
+    matches: new Map([...matches].map(([id, { to }]) => [id, to])),
+    change: changeFor(),
+    changeFor,
+  };
 }
 
 /** "4 joined, 2 left, 3 moved since 1 October 2026"; what did not happen is not named. */

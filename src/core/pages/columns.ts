@@ -48,9 +48,12 @@ export function columnPages(chart: Chart, entries: readonly Entry[], least: numb
   const pages = Math.max(1, Math.ceil(entries.length / (rows * columns)));
   const draw = (p: number, number: PageNumber): Scene => {
     const own = entries.slice(p * rows * columns, (p + 1) * rows * columns);
+    const places = own.map((_, i) => ({
+      left: margin + Math.floor(i / rows) * (width + gap),
+      top: margin + header + (i % rows) * row,
+    }));
     const marks: Mark[] = own.flatMap(({ text, quiet, page, level }, i) => {
-      const left = margin + Math.floor(i / rows) * (width + gap);
-      const top = margin + header + (i % rows) * row;
+      const { left, top } = places[i]!;
       const y = baseline(fonts, STRONG, size, top);
       const where = String(page);
       const right = left + width - fonts.width(where, PLAIN, size);
@@ -76,6 +79,7 @@ export function columnPages(chart: Chart, entries: readonly Entry[], least: numb
       links: [],
       items: [],
       page: [...drawPage(chart, house, place, [], fonts, number), ...marks],
+      leads: own.map(({ page }, i) => ({ x: places[i]!.left, y: places[i]!.top, width, height: row, page })),
       notes: [],
       areas: [],
       edges: [],

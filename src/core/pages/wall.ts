@@ -69,7 +69,7 @@ export function wallPages(chart: Chart, whole: Painted['scene'], fonts: Fonts): 
       const top = paper.height - margin + (margin - LABEL.size * 1.25) / 2;
       const at = baseline(fonts, LABEL.face, LABEL.size, top);
       const left = margin + MARK.length + 6;
-      const where = `column ${column + 1} of ${wall!.across}, row ${row + 1} of ${wall!.down} · ${chart.title}`;
+      const where = `column ${column + 1} of ${wall!.across}, row ${row + 1} of ${wall!.down} · ${chart.trial === undefined ? '' : `Trial: ${chart.trial} · `}${chart.title}`;
       return [
         ...textMarks(fonts, label, LABEL.face, LABEL.size, left, at, house.ink),
         ...textMarks(fonts, where, WHERE.face, WHERE.size, left + 22, at, house.quietInk),

@@ -161,6 +161,10 @@ export interface Scene {
   readonly over?: readonly Mark[];
   /** Remarks on the page, where they are asked for: a file that has notes of its own says them there too. */
   readonly remarked?: readonly (Box & { readonly name: string; readonly text: string })[];
+  /** Places on the page that lead to other pages of the same file, by their number from 1. */
+  readonly leads?: readonly (Box & { readonly page: number })[];
+  /** What the page is called in a file of several, where that is not what it begins with. */
+  readonly called?: string;
   /** Free text, by where it stands on the page; drawn among the page's own words. */
   readonly notes: readonly { readonly id: string; readonly text: string; readonly box: Box }[];
   /** Named areas that items can be dropped into, in the picture's own units. */

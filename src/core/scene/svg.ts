@@ -121,7 +121,7 @@ function tiersSvg({ items, bands, frame }: Scene, options: SvgOptions): string[]
   const byTier = new Map<number, SceneItem[]>();
   for (const item of items) pushTo(byTier, item.tier, item);
   return [...byTier].flatMap(([tier, own]) => [
-    `<g${idOf(bands[tier - 1]?.name ?? `Tier ${tier}`)}>`,
+    `<g${idOf(bands.find((band) => band.tier === tier)?.name ?? `Tier ${tier}`)}>`,
     ...own.map((item) => itemSvg(item, frame.scale, options, idOf(item.label))),
     '</g>',
   ]);

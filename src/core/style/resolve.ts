@@ -15,17 +15,20 @@ function on(look: Look, patch: LookPatch | undefined): Look {
   return { ...look, ...follows, ...seen, ...definedOf(patch) };
 }
 
+/** Tiers of the whole chart that stand above the first one of a view. */
+export const tiersBefore = ({ tierFrom = 1 }: Pick<Chart, 'tierFrom'>): number => tierFrom - 1;
+
 /**
  * The look of a tier: the house style's, with what the kind asks of every tier, then what was set on the tier.
  */
 export const tierLook = (
-  chart: Pick<Chart, 'tiers' | 'font'>,
+  chart: Pick<Chart, 'tiers' | 'tierFrom' | 'font'>,
   house: House,
   tier: number,
   byKind: LookPatch | undefined = undefined,
 ): Look =>
   on(
-    on(on(house.look(tier), scaled(byKind, house.scale)), chart.font && { font: chart.font }),
+    on(on(house.look(tier + tiersBefore(chart)), scaled(byKind, house.scale)), chart.font && { font: chart.font }),
     chart.tiers[String(tier)]?.look,
   );
 

@@ -50,7 +50,8 @@ export function scaleEnds(
   return least > most ? undefined : { from: from ?? least, to: to ?? most };
 }
 
-function holds(asked: Ruled, when: Condition, item: Item): boolean {
+/** Whether something is so of an item. */
+export function holds(asked: Ruled, when: Condition, item: Item): boolean {
   if ('being' in when) return asked.is(item, when.being);
   if ('within' in when) return isWithin(asked.chart.items, item.id, when.within);
   if ('descent' in when) return asked.descends(item, when.descent);

@@ -19,6 +19,8 @@ export interface AskedShare {
   readonly everybody?: true | undefined;
   readonly link?: true | undefined;
   readonly page?: true | undefined;
+  /** Of a page: the one view of the chart that it shows. */
+  readonly view?: string | undefined;
   readonly may: May;
   readonly without?: readonly string[] | undefined;
   /** Of links: the moment they end (ISO 8601). */
@@ -37,6 +39,8 @@ export interface Share {
     | { readonly link: true }
     | { readonly page: string };
   readonly may: May;
+  /** Of a page: the view that it shows; null: the chart. */
+  readonly view: string | null;
   readonly without: readonly string[];
   readonly until: string | null;
   readonly password: boolean;
@@ -116,7 +120,7 @@ export async function listShares(who: Who, target: Target): Promise<Share[]> {
   ).map(({ id }) => id);
   const rows = await asServer(() =>
     query<Row & Record<string, unknown>>(
-      `SELECT s.id, s.may, s.without, s.account, a.name, a.email, s."group", g.name AS "groupName", s.everybody, s.address,
+      `SELECT s.id, s.may, s.view, s.without, s.account, a.name, a.email, s."group", g.name AS "groupName", s.everybody, s.address,
               s.ends_at AS until, s.password IS NOT NULL AS password, s.used, s.used_at AS "usedAt", s.listed
          FROM shares s LEFT JOIN accounts a ON a.id = s.account LEFT JOIN groups g ON g.id = s."group"
         WHERE s.id = ANY ($1) AND s.class IS NULL AND a.class IS NULL
@@ -165,6 +169,7 @@ export async function addShare(who: Who, target: Target, asked: AskedShare): Pro
     everybody: asked.everybody === true,
     token: token ? tokenHash(token) : null,
     address: asked.page ? newToken().slice(0, 22) : null,
+    view: asked.page ? (asked.view ?? null) : null,
     may: rankOf(asked.may),
     without: asked.without ?? [],
     ends_at: asked.link ? endOf(asked.until) : null,
@@ -172,9 +177,9 @@ export async function addShare(who: Who, target: Target, asked: AskedShare): Pro
     listed: asked.listed === true,
     made_by: who.account,
   };
-  // With the same ones it is shared once: the later word holds. A chart has one page.
+  // With the same ones it is shared once: the later word holds. A chart has one page, and each view of it one.
   const same = asked.page
-    ? 'address IS NOT NULL'
+    ? 'address IS NOT NULL AND view IS NOT DISTINCT FROM $3'
     : asked.everybody
       ? 'everybody'
       : 'account' in whom
@@ -188,7 +193,7 @@ export async function addShare(who: Who, target: Target, asked: AskedShare): Pro
       await query<{ id: string }>(`SELECT id FROM shares WHERE ${column} = $1 AND owner = $2 AND ${same}`, [
         value,
         owner,
-        ...Object.values(whom),
+        ...(asked.page ? [asked.view ?? null] : Object.values(whom)),
       ])
     )[0];
   const id = known ? known.id : String(row['id']);
@@ -216,7 +221,7 @@ export async function changeShare(
   who: Who,
   target: Target,
   id: string,
-  asked: Omit<AskedShare, 'who' | 'everybody' | 'link' | 'page' | 'may'> & { readonly may?: May | undefined },
+  asked: Omit<AskedShare, 'who' | 'everybody' | 'link' | 'page' | 'view' | 'may'> & { readonly may?: May | undefined },
 ): Promise<Share> {
   const place = await placeOf(who, target);
   const before = (await listShares(who, target)).find((one) => one.id === id);

@@ -25,6 +25,7 @@ import {
 } from './openapi-parts';
 import { peoplePaths } from './openapi-people';
 import { sharingPaths } from './openapi-sharing';
+import { timePaths } from './openapi-time';
 import * as schemas from './schemas';
 
 /** Names an operation by its method and address, for clients that are made from this: "getChartsIdList". */
@@ -36,6 +37,13 @@ const operationId = (method: string, path: string) =>
     .filter(Boolean)
     .map((word) => word[0]!.toUpperCase() + word.slice(1))
     .join('');
+
+/** At which moment, on which day to come, as which view. */
+const moment = [
+  inQuery('at', 'As it was at this revision; for those who edit it', 'integer'),
+  inQuery('on', 'As it will be on this day, by the trials set for a day until then'),
+  inQuery('view', 'As this view of it'),
+];
 
 const METHODS: ReadonlySet<string> = new Set(['get', 'post', 'put', 'patch', 'delete']);
 
@@ -104,6 +112,7 @@ function document() {
       ...peoplePaths(),
       ...sharingPaths(),
       ...classPaths(),
+      ...timePaths(),
       '/api/charts/{id}/stored': {
         get: {
           summary: 'A chart as it lies in the database, also where this version can not read it',
@@ -201,7 +210,8 @@ function document() {
         parameters: [id],
         get: {
           summary: 'The chart value and its revision',
-          responses: { 200: answer('The chart', schemas.storedAnswer), 404: usual[404] },
+          parameters: moment,
+          responses: { 200: answer('The chart', schemas.storedAnswer), 404: usual[404], 422: usual[422] },
         },
         patch: {
           summary: 'Puts it into a folder, or out of any',
@@ -328,7 +338,10 @@ function document() {
         parameters: [
           id,
           inQuery('forms', `Some of ${BUNDLE_FORMS.join(', ')}, with commas between them`),
-          inQuery('parts', 'whole, branches (each main branch by itself) or both; lists are of the whole chart'),
+          inQuery(
+            'parts',
+            'whole, branches (each main branch by itself), both, or views; lists are of the whole chart, or of each view',
+          ),
           inQuery('data', 'none: the chart is left out of the files'),
           inQuery('plan', '1: says which files they would be, and where each is had'),
         ],
@@ -345,7 +358,7 @@ function document() {
         },
       },
       '/api/charts/{id}/pages': {
-        parameters: [id],
+        parameters: [id, ...moment],
         get: {
           summary: 'The pages it goes over: one, the sheets of a wall, or those of a booklet',
           responses: {
@@ -388,6 +401,11 @@ function document() {
           inQuery('branch', 'Only what stands under this item, and itself; by name or id'),
           inQuery('downTo', 'Only the tiers down to this one, from 1', 'integer'),
           inQuery('items', 'Only these items as they stand, and the lines between them; ids with commas between them'),
+          ...moment,
+          inQuery(
+            'views',
+            'all, or ids with commas between them: a PDF or presentation of these views, what there is before them',
+          ),
           inQuery('page', 'One page of a wall or a booklet, from 1; a PDF has them all', 'integer'),
           inQuery('remarks', '1: open remarks are numbered on it and listed; in a PDF as notes of the file too'),
           inQuery('save', '1: to be saved as a file'),
@@ -410,6 +428,7 @@ function document() {
             inQuery('mark', '1: CSV begins with the mark of UTF-8'),
             inQuery('exact', '1: cells of CSV that a spreadsheet would work out as formulas as they are, not as words'),
             inQuery('save', '1: to be saved as a file'),
+            ...moment,
           ],
           responses: {
             200: { description: 'By Accept', content: { 'application/json': {}, ...lists } },

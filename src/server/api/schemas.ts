@@ -19,6 +19,7 @@ import { LIST_LIMIT } from '../http';
 
 export * from './class-schemas';
 export * from './people-schemas';
+export * from './time-schemas';
 
 const list = z.string().max(LIST_LIMIT).describe('The text of the list');
 const form = z
@@ -265,6 +266,10 @@ export const changesRequest = z.object({
   origin: z.enum(['do', 'undo', 'redo']).optional(),
   exact: z.boolean().optional().describe('Refuse it with 409 where the chart has moved on since `base`'),
   client: idSchema.optional().describe('Names your window, so that you know your own changes again'),
+  before: z
+    .enum(['newer-list', 'repair', 'fit'])
+    .optional()
+    .describe('A save point is made before it, called by what it is'),
 });
 export const changesAnswer = z.object({ revision: z.number().int() });
 

@@ -17,6 +17,8 @@ import { chartFor, notThere } from '../access';
 import { beside, type Client, query, transaction } from '../db';
 import { answersFor, keepAnswers, keyUsed } from '../http/answers';
 import { ApiError } from '../http/problem';
+import { isDue, keepWhole } from '../moments/at';
+import { type Before, pointBefore } from '../moments/points';
 import type { Who } from '../who';
 import { kept } from './kept';
 import { findValue, readValue, writeChange } from './parts';
@@ -31,6 +33,8 @@ export interface LoggedChange {
   readonly key: string | null;
   /** The revision they had seen. */
   readonly base: number | null;
+  /** Why, where it was not done by hand. */
+  readonly note?: string | null;
   /** Who did it: their account and name. */
   readonly of: string | null;
   readonly by: string | null;
@@ -47,6 +51,12 @@ export interface SentChange {
   readonly print?: string | undefined;
   /** It was made for just this revision, and for no other. */
   readonly exact?: boolean | undefined;
+  /** Why, where it was not done by hand. */
+  readonly note?: string | undefined;
+  /** A save point is made before it, called by what it is. */
+  readonly before?: Before | undefined;
+  /** What else is done where it is, in the same transaction. */
+  readonly also?: ((db: Client, revision: number) => Promise<unknown>) | undefined;
 }
 
 export interface Changed {
@@ -110,6 +120,7 @@ async function work(key: string, id: string): Promise<void> {
         else done(result);
       }
       if (results.chart) kept.put(id, results.chart);
+      if (results.chart && results.whole) void keepWhole(id, results.chart.revision, results.chart.value);
     } catch (error) {
       kept.drop(id);
       for (const { failed } of batch) failed(error);
@@ -125,6 +136,8 @@ interface CarriedOut {
   readonly answers: readonly (Changed | Error)[];
   /** As it is once the transaction is through. */
   readonly chart?: { readonly revision: number; readonly value: Chart };
+  /** It is time to keep it whole. */
+  readonly whole?: boolean;
 }
 
 async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Promise<CarriedOut> {
@@ -143,7 +156,7 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   const fresh: Parameters<typeof keepAnswers>[2][number][] = [];
   const answers: (Changed | Error)[] = [];
   for (const { sent } of batch) {
-    const { base, change, origin = 'do', client = null, key = null, print = '', exact = false } = sent;
+    const { base, change, origin = 'do', client = null, key = null, print = '', exact = false, note = null } = sent;
     const given = key === null ? undefined : answered.get(key);
     if (given) {
       answers.push(given.request === print ? (given.body as Changed) : keyUsed());
@@ -168,11 +181,13 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
       );
       continue;
     }
+    if (sent.before) await pointBefore(db, id, revision, sent.before, account);
     value = applied.chart;
     // What tens of thousands of lines take is done in pieces, so that nobody else waits for all of them.
     if (countOf(value.items) > LONG) await breathe();
     revision++;
-    log.push({ revision, base, change, inverse: applied.inverse, origin, client, key });
+    log.push({ revision, base, change, inverse: applied.inverse, origin, client, key, note });
+    await sent.also?.(db, revision);
     const answer = { revision };
     answers.push(answer);
     if (key !== null) {
@@ -184,15 +199,15 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   if (!value || !before || revision === begun) return { answers };
   await writeChange(db, id, value, revision, storedChange(before, value));
   await db.query(
-    `INSERT INTO changes (chart, revision, base, change, inverse, origin, account, client, key)
-     SELECT $1, l.revision, l.base, l.change, l.inverse, l.origin, $2, l.client, l.key
+    `INSERT INTO changes (chart, revision, base, change, inverse, origin, account, client, key, note)
+     SELECT $1, l.revision, l.base, l.change, l.inverse, l.origin, $2, l.client, l.key, l.note
        FROM jsonb_to_recordset($3::jsonb)
-         AS l (revision integer, base integer, change jsonb, inverse jsonb, origin text, client text, key text)`,
+         AS l (revision integer, base integer, change jsonb, inverse jsonb, origin text, client text, key text, note text)`,
     [id, account, JSON.stringify(log)],
   );
   await keepAnswers(db, account, fresh);
   await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
-  return { answers, chart: { revision, value } };
+  return { answers, chart: { revision, value }, ...(isDue(begun, revision) && { whole: true }) };
 }
 
 /** A chart that is locked, at its revision: as it is known here, brought up by what others did, or read anew. */

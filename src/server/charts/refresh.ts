@@ -22,7 +22,9 @@ export async function replaceList(
   who: Who,
   id: string,
   { list: text, try: only = false, ...options }: NewerList,
-): Promise<Omit<Comparison, 'change' | 'changeFor'> & { summary: string; answered: string[]; revision: number }> {
+): Promise<
+  Omit<Comparison, 'change' | 'changeFor' | 'matches'> & { summary: string; answered: string[]; revision: number }
+> {
   const { chart, revision } = await getChart(who, id, await chartFor(who, id, 'edit'));
   const kind = kindOf(chart.kind);
   if (!kind)
@@ -35,7 +37,7 @@ export async function replaceList(
     if (Object.keys(roles).length > 0) list = readAs(kind, text, { ...options, roles, headings: true, newId });
   }
   const { list: mended, used } = answered(kind, chart, list);
-  const { change, changeFor: _, ...difference } = compareList(chart, mended, comparing(kind, chart));
+  const { change, changeFor: _, matches: __, ...difference } = compareList(chart, mended, comparing(kind, chart));
   const answer = { ...difference, summary: summaryOf(difference, chart.listed), answered: answersIn(chart, used) };
   const nothing = change.type === 'group' && change.changes.length === 0;
   if (nothing || only) return { ...answer, revision };
@@ -44,7 +46,12 @@ export async function replaceList(
   return {
     ...answer,
     revision: (
-      await changeChart(who, id, { base: revision, change: { ...dated, changes: [...dated.changes] }, exact: true })
+      await changeChart(who, id, {
+        base: revision,
+        change: { ...dated, changes: [...dated.changes] },
+        exact: true,
+        before: 'newer-list',
+      })
     ).revision,
   };
 }

@@ -25,6 +25,8 @@ export interface ChartCard {
   readonly changedAt: string;
   readonly binnedAt: string | null;
   readonly folder: string | null;
+  /** What it is called as a trial, where it is one. */
+  readonly trial?: string;
   /** Whose it is, where it is another's. */
   readonly by?: string;
   /** And what whoever asks may do with it. */
@@ -34,8 +36,9 @@ export interface ChartCard {
 /** Days a chart stays in the bin. */
 export const BIN_DAYS = 30;
 
-export const createChart = (who: Who, id: string, chart: Chart): Promise<void> => {
+export const createChart = (who: Who, id: string, { trial: _, ...chart }: Chart): Promise<void> => {
   mayWrite(who);
+  // Made of a trial's file it is a chart like any other.
   return transaction((client) => insertChart(client, who.account, id, chart));
 };
 
@@ -118,15 +121,18 @@ export async function listCharts(
     exact: string;
     binned_at: Date | null;
     folder: string | null;
+    trial: string | null;
     by: string | null;
   }>(
     `SELECT c.id, c.kind, c.title, c.revision, c.changed_at, (${by})::text AS exact, c.binned_at,
             CASE WHEN c.owner = $1 THEN c.folder END AS folder, c.items,
+            c.settings ->> 'trial' AS trial,
             CASE WHEN c.owner <> $1 THEN (SELECT a.name FROM accounts a WHERE a.id = c.owner) END AS by
        FROM charts c
       WHERE (${shared.length > 0 ? `(c.owner = $1 AND $10 <> 'others') OR c.id = ANY ($9)` : `c.owner = $1 AND $10 <> 'others' AND cardinality($9::text[]) = 0`})
         AND ($11::text[] IS NULL OR c.id = ANY ($11))
         AND c.task IS NULL
+        AND (c.trial_of IS NULL OR c.owner <> $1 OR $2)
         AND (c.binned_at IS NOT NULL) = $2
         AND ($3::text IS NULL OR c.kind = $3)
         AND ($4::text IS NULL OR ${FOLDED_TITLE} LIKE '%' || $4 || '%')
@@ -161,6 +167,7 @@ export async function listCharts(
       changedAt: row.changed_at.toISOString(),
       binnedAt: row.binned_at?.toISOString() ?? null,
       folder: row.folder,
+      ...(row.trial !== null && { trial: row.trial }),
       ...(row.by !== null && { by: row.by, may: others.get(row.id) ?? 'look' }),
     })),
     next: more && last ? Buffer.from(JSON.stringify([last.exact, last.id])).toString('base64url') : null,
@@ -248,7 +255,7 @@ export async function listFolders(who: Who): Promise<Folder[]> {
   withAccount(who);
   return query<{ name: string; charts: number }>(
     `SELECT folder AS name, count(*)::int AS charts FROM charts
-      WHERE owner = $1 AND task IS NULL AND binned_at IS NULL AND folder IS NOT NULL AND ($2::text[] IS NULL OR id = ANY ($2))
+      WHERE owner = $1 AND task IS NULL AND trial_of IS NULL AND binned_at IS NULL AND folder IS NOT NULL AND ($2::text[] IS NULL OR id = ANY ($2))
       GROUP BY folder ORDER BY folder COLLATE "en-x-icu"`,
     [who.account, who.only ?? null],
   );

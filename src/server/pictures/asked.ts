@@ -26,6 +26,10 @@ export interface PictureAsked {
   readonly page: string | null;
   readonly branch: string | null;
   readonly downTo: string | null;
+  /** Which of its views are the pages of the file; `all`, or their ids. */
+  readonly views: string | null;
+  /** At which moment, on which day, as which view it is shown. */
+  readonly shown: readonly (string | null)[];
   /** Only these items, as they stand. */
   readonly items?: readonly string[] | undefined;
   /** A page for each step by which it is shown. */
@@ -52,6 +56,8 @@ const PLAIN: PictureAsked = {
   page: null,
   branch: null,
   downTo: null,
+  views: null,
+  shown: [],
   save: false,
   outlined: false,
   carrying: false,
@@ -151,12 +157,15 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
   const items = itemsAsked(searchParams.get('items'));
   const remarks = searchParams.get('remarks') === '1' && !items && !steps && type !== 'application/json';
   const slide = type === pictureTypes.pptx ? slideAsked(searchParams.get('slide')) : undefined;
+  const shown = ['at', 'on', 'view'].map((name) => searchParams.get(name));
   return {
     type,
     dots: dotsAsked(searchParams),
     page,
     branch,
     downTo,
+    views: searchParams.get('views'),
+    shown,
     ...(items && { items }),
     ...(remarks && { remarks }),
     save,
@@ -175,7 +184,8 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
       !save &&
       page === null &&
       branch === null &&
-      downTo === null,
+      downTo === null &&
+      shown.every((one) => one === null),
   };
 }
 
@@ -185,7 +195,22 @@ export function pictureAsked({ request, url }: Pick<Asked, 'request' | 'url'>): 
  * @param without fields that are kept back
  */
 export function tagOf(
-  { type, dots, page, branch, downTo, outlined, carrying, slide, text, steps, items, fontless }: PictureAsked,
+  {
+    type,
+    dots,
+    page,
+    branch,
+    downTo,
+    views,
+    shown,
+    outlined,
+    carrying,
+    slide,
+    text,
+    steps,
+    items,
+    fontless,
+  }: PictureAsked,
   { revision, without }: Pick<ChartHead, 'revision' | 'without'>,
 ): string {
   // Whatever was asked for, it is written in letters that a header may have.
@@ -193,6 +218,8 @@ export function tagOf(
     page,
     branch,
     downTo,
+    views && digest(views),
+    shown.some((one) => one !== null) && digest(JSON.stringify(shown)),
     outlined ? 'outlines' : '',
     fontless ? 'fontless' : '',
     carrying ? 'chart' : '',

@@ -45,6 +45,12 @@ export class Structure {
     this.words.push(note);
     return note;
   }
+  /** An element for a place on the page that leads to another. */
+  lead(): Element {
+    const link = this.doc.struct('Link');
+    this.words.push(link);
+    return link;
+  }
   private drawnLinks(): Element[] {
     const links = this.links;
     this.links = [];
@@ -106,12 +112,12 @@ export class Structure {
 const MOST_MARKED = 60;
 
 /** Called on its page. @param whole the page is all there is: its branches are named, else the page by its first */
-export function bookmark(doc: Doc, { items, title }: Scene, whole: boolean): void {
+export function bookmark(doc: Doc, { items, title, called }: Scene, whole: boolean): void {
   const under = itemsUnder(items);
   const tops = under.get(null) ?? [];
   const name = (label: string) => label.split(', ')[0]!.slice(0, 120) || '?';
   if (!whole) {
-    doc.outline.addItem(name(tops[0]?.label ?? title));
+    doc.outline.addItem(called ?? name(tops[0]?.label ?? title));
     return;
   }
   const root = doc.outline.addItem(name(title), { expanded: true });

@@ -49,7 +49,8 @@ export function scenesPdf(
   (doc as unknown as Metadata).appendXML(ACCESSIBLE);
   const registered = new Set<string>();
   const structure = new Structure(doc);
-  for (const scene of scenes) {
+  const led = scenes.some(({ leads = [] }) => leads.length > 0);
+  for (const [i, scene] of scenes.entries()) {
     doc.addPage({ size: [scene.width, scene.height], margin: 0 });
     structure.aside(() => doc.fillOpacity(1).rect(0, 0, scene.width, scene.height).fill(scene.background));
     const { clip } = scene;
@@ -66,6 +67,9 @@ export function scenesPdf(
     if (clip) doc.restore();
     structure.marks(scene.over ?? [], at(0, 0, 1));
     for (const remark of scene.remarked ?? []) note(doc, structure, remark, made);
+    if (led) doc.addNamedDestination(pageName(i + 1), 'Fit');
+    for (const { x, y, width, height, page } of scene.leads ?? [])
+      if (page <= scenes.length) doc.goTo(x, y, width, height, pageName(page), leadOf(structure, page));
     structure.endPage(scene);
     bookmark(doc, scene, scenes.length === 1);
   }
@@ -135,6 +139,13 @@ function note(
 const linkOf = (structure: Structure, href: string): object => ({
   structParent: structure.link(),
   Contents: new String(href),
+});
+
+const pageName = (page: number) => `page-${page}`;
+/** The same for a place that leads to another page of the file. */
+const leadOf = (structure: Structure, page: number): object => ({
+  structParent: structure.lead(),
+  Contents: new String(`Page ${page}`),
 });
 
 /** Letters that fonts may put together of several signs. */

@@ -10,6 +10,7 @@ import { getChart } from '../charts';
 import { type Asked, wrongValue } from '../http';
 import { published } from '../links';
 import { kindFor } from '../lists';
+import { asView } from '../moments/shown';
 import { originOf } from '../sign-in-routes';
 import type { Who } from '../who';
 import { pictureAsked, tagOf } from './asked';
@@ -44,15 +45,17 @@ export const FORMS = [
 export interface Publication {
   readonly head: ChartHead;
   readonly chart: string;
+  /** The one view of it that is published; null: the whole chart. */
+  readonly view: string | null;
   readonly listed: boolean;
   readonly who: Who;
 }
 
 /** Whoever looks at a published page looks at it as everybody does, whoever they are. @throws 404 */
 export async function publication(address: string, asking: Who): Promise<Publication> {
-  const { id, chart, listed } = await published(address);
+  const { id, chart, view, listed } = await published(address);
   const who: Who = { account: '', caller: asking.caller, request: asking.request, links: [id] };
-  return { head: await chartFor(who, chart), chart, listed, who };
+  return { head: await chartFor(who, chart), chart, view, listed, who };
 }
 
 /** The branch that a page shows. */
@@ -60,10 +63,11 @@ export const branchOf = ({ url }: Pick<Asked, 'url'>): string | undefined =>
   url.searchParams.get('branch') ?? undefined;
 
 /** The page follows from the same as its picture does, and from whether it is listed. */
-export function pageTag(context: Pick<Asked, 'url'>, { head, listed }: Publication): string {
+export function pageTag(context: Pick<Asked, 'url'>, { head, view, listed }: Publication): string {
   const url = new URL('?as=html', context.url);
   const branch = branchOf(context);
   if (branch !== undefined) url.searchParams.set('branch', branch);
+  if (view !== null) url.searchParams.set('view', view);
   const asked = pictureAsked({ request: new Request(url), url });
   return tagOf(asked, head).replace(/"$/, listed ? '-listed"' : '"');
 }
@@ -78,8 +82,12 @@ const stylesIn = (page: string): string =>
   [...page.matchAll(/<style>([^<]*)<\/style>/g)].map(([, text]) => hashOf(text!)).join(' ');
 
 /** @throws 404; 422 for a branch that is not there */
-export async function publishedPage(context: Asked, { head, chart: id, listed, who }: Publication): Promise<Response> {
-  const { chart: whole } = await getChart(who, id, head);
+export async function publishedPage(
+  context: Asked,
+  { head, chart: id, view, listed, who }: Publication,
+): Promise<Response> {
+  const { chart: all } = await getChart(who, id, head);
+  const whole = view === null ? all : asView(all, view);
   const kind = kindFor(whole.kind);
   const branch = branchOf(context);
   if (branch !== undefined && !Object.hasOwn(whole.items, branch))

@@ -11,9 +11,16 @@ import { newerListRequest, writeListRequest } from './list';
 import { pagesRequest } from './pages';
 import { pictureRequest } from './picture';
 import { publishedRequest } from './published';
+import { adoptRequest, backRequest, compareRequest, differencesRequest, historyRequest, upToDateRequest } from './time';
 import { worksheetRequest } from './worksheet';
 
 export const handlers = {
+  adopt: adoptRequest,
+  'back-to': backRequest,
+  compare: compareRequest,
+  differences: differencesRequest,
+  history: historyRequest,
+  'up-to-date': upToDateRequest,
   changes: changesRequest,
   chart: chartRequest,
   compared: comparedRequest,

@@ -4,11 +4,12 @@ import { listFormats, XLSX } from '../../core/list-formats';
 import { officeWith } from '../../core/packed';
 import { listAsXlsx, writeList } from '../../core/write';
 import { schemas } from '../api';
-import { getChart, replaceList } from '../charts';
+import { replaceList } from '../charts';
 import { ApiError, type Handler, json, meets, negotiate, paramOf, readJson } from '../http';
 import { packedChart } from '../item-pictures';
 import { isFile, listFileOf, readOptionsOf } from '../list-files';
 import { kindFor } from '../lists';
+import { shownChart } from '../moments';
 import { disposition } from '../pictures';
 
 /** Media type of every form by its id, JSON first: it is given where nothing is asked for. */
@@ -27,7 +28,7 @@ export const writeListRequest: Handler = async (context, who) => {
   if (as !== null && !Object.hasOwn(types, as))
     throw new ApiError(406, 'no-such-format', `A list is one of ${Object.keys(types).join(', ')}.`);
   const type = as === null ? negotiate(context.request.headers.get('accept'), Object.values(types)) : types[as]!;
-  const { chart, revision } = await getChart(who, paramOf(context, 'id'));
+  const { chart, revision } = await shownChart(who, paramOf(context, 'id'), searchParams);
   const kind = kindFor(chart.kind);
   const save = searchParams.get('save') === '1';
   // A file of the list holds the chart whole, unless it is to hold nothing but the list.

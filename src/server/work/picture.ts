@@ -1,12 +1,14 @@
 import { type Chart, setsOf } from '../../core/chart';
 import { type Composition, compose } from '../../core/compose';
+import { viewScenes } from '../../core/pages';
 import { type WrittenRemark, withRemarks } from '../../core/remarks';
 import { cutOut, revealScenes } from '../../core/reveal';
 import type { Scene } from '../../core/scene';
 import { asAnswer, pageAsked, partAsked, scenesOf } from '../api';
-import { getChart, getHead } from '../charts';
+import { getHead } from '../charts';
 import { type Handler, json, paramOf, wrongValue } from '../http';
 import { kindFor } from '../lists';
+import { shownChart, viewsAsked } from '../moments';
 import { fonts, inPages, picture } from '../pictures';
 import { pictureAsked, tagOf } from '../pictures/asked';
 import { listRemarks, type Remark } from '../remarks';
@@ -37,10 +39,11 @@ function writtenOf(chart: Chart, { number, on, name, text, answers }: Remark): W
 /** A stored chart as a picture, or as its figures. */
 export const pictureRequest: Handler = async (context, who) => {
   const asked = pictureAsked(context);
-  const { type, dots, page, branch, downTo, save, outlined, carrying, slide, text, steps, items, fontless } = asked;
+  const { type, dots, page, branch, downTo, views, save, outlined, carrying, slide, text, steps, items, fontless } =
+    asked;
   const id = paramOf(context, 'id');
   const head = await getHead(who, id);
-  const stored = await getChart(who, id, head);
+  const stored = await shownChart(who, id, context.url.searchParams, head);
   const part = branch !== null || downTo !== null;
   const chart = part ? partAsked(kindFor(stored.chart.kind), stored.chart, { branch, downTo }) : stored.chart;
   const composed = () => compose(chart, fonts());
@@ -63,7 +66,9 @@ export const pictureRequest: Handler = async (context, who) => {
                 ? [someOf(composed().scene, items)]
                 : steps
                   ? revealScenes(composed().scene, steps, setsOf(chart))
-                  : scenesOf(chart, page !== null || inPages(type), () => composed().scene),
+                  : views !== null && inPages(type)
+                    ? viewScenes(kindFor(chart.kind), chart, viewsAsked(chart, views), fonts())
+                    : scenesOf(chart, page !== null || inPages(type), () => composed().scene),
               () => composed().regions,
             ),
             page,

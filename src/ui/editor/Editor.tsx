@@ -23,6 +23,9 @@ import { words } from './words';
 
 /** Whoever is alone fetches none of it. */
 const Together = later(() => import('./Together').then((part) => part.Together));
+const TrialBand = later(() => import('../time/TrialBand').then((part) => part.TrialBand));
+const BesideSheet = later(() => import('../time/BesideSheet').then((part) => part.BesideSheet));
+const OpenViewBand = later(() => import('../time/OpenViewBand').then((part) => part.OpenViewBand));
 const TaskPanel = later(() => import('../class/TaskPanel').then((part) => part.TaskPanel));
 /** Stages but the first are fetched once the first picture stands, so that nobody waits for them. */
 const panels = {
@@ -31,12 +34,18 @@ const panels = {
   style: later(() => import('./stages/StyleStage').then(({ StyleStage }) => StyleStage)),
   check: later(() => import('./stages/CheckStage').then(({ CheckStage }) => CheckStage)),
   deliver: later(() => import('./stages/deliver/DeliverStage').then(({ DeliverStage }) => DeliverStage)),
+  views: later(() => import('../time/ViewsStage').then(({ ViewsStage }) => ViewsStage)),
+  trial: later(() => import('../time/TrialStage').then(({ TrialStage }) => TrialStage)),
+  history: later(() => import('../time/HistoryStage').then(({ HistoryStage }) => HistoryStage)),
 } satisfies Record<Stage, React.ComponentType>;
 const LATER = [
   panels.arrange,
   panels.style,
   panels.check,
   panels.deliver,
+  panels.views,
+  panels.trial,
+  panels.history,
   ...Object.values(listParts),
   ...Object.values(sheetParts),
   ...helpParts,
@@ -91,11 +100,14 @@ export function Editor(loaded: Props) {
   const folded = useEditor((state) => !state.panel);
   const shownWidth = folded ? PANEL.folded : width;
   const setWidth = (next: number) => setWidths({ ...widths, [wide ? 'wide' : 'plain']: next });
+  const trial = useEditor((state) => state.chart.trial !== undefined);
+  const beside = useEditor((state) => state.beside);
+  const inView = useEditor((state) => state.view !== null);
   const Panel = panels[stage];
   return (
     // What is hidden by its position stays in its panel, as every panel is positioned; and nothing can scroll this away.
     <div
-      className="fixed inset-0 grid grid-rows-[48px_minmax(0,1fr)] overflow-clip"
+      className={`fixed inset-0 grid overflow-clip ${trial ? 'grid-rows-[48px_30px_minmax(0,1fr)] [--top:78px]' : 'grid-rows-[48px_minmax(0,1fr)] [--top:48px]'}`}
       style={{
         gridTemplateColumns: over
           ? '76px minmax(0,1fr)'
@@ -103,11 +115,12 @@ export function Editor(loaded: Props) {
       }}
     >
       <TopLine />
+      {trial && <TrialBand id={loaded.id} />}
       <StageTabs />
       <section
         id="panel"
         aria-label={words.stages[stage]}
-        className={`min-h-0 min-w-0 flex-col overflow-clip bg-sheet ${folded ? 'hidden' : 'flex'} ${over ? 'absolute top-[48px] bottom-[30px] left-[76px] z-20 border-r border-rule shadow-md' : 'relative'}`}
+        className={`min-h-0 min-w-0 flex-col overflow-clip bg-sheet ${folded ? 'hidden' : 'flex'} ${over ? 'absolute top-(--top) bottom-[30px] left-[76px] z-20 border-r border-rule shadow-md' : 'relative'}`}
         style={over ? { width: `min(${shownWidth}px, 100vw - 84px)` } : undefined}
       >
         {loaded.me?.at && <TaskPanel at={loaded.me.at} />}
@@ -122,7 +135,16 @@ export function Editor(loaded: Props) {
           if (next !== PANEL.folded) setWidth(next);
         }}
       />
-      <Sheet waiting={loaded.pictured ? loaded.id : undefined} />
+      {beside ? (
+        <BesideSheet {...beside} />
+      ) : (
+        <div className="flex min-h-0 min-w-0 flex-col">
+          {inView && <OpenViewBand />}
+          <div className="grid min-h-0 min-w-0 flex-1">
+            <Sheet waiting={loaded.pictured ? loaded.id : undefined} />
+          </div>
+        </div>
+      )}
       {loaded.me && <Together over={over} />}
       <Message />
       <Print />

@@ -61,7 +61,7 @@ export function PanelEdge({
         if (event.key === 'Enter') fold();
         else if (by) onWidth(within(Math.max(width, PANEL.least) + by));
       }}
-      className={`group z-20 -mx-[3px] w-[7px] cursor-col-resize touch-none ${over ? 'absolute top-[48px] bottom-[30px]' : 'relative'}`}
+      className={`group z-20 -mx-[3px] w-[7px] cursor-col-resize touch-none ${over ? 'absolute top-(--top) bottom-[30px]' : 'relative'}`}
       style={over ? { left: `calc(76px + min(${width}px, 100vw - 84px))` } : undefined}
     >
       <span className="absolute inset-y-0 left-[3px] w-px bg-rule group-hover:w-[3px] group-hover:-translate-x-px group-hover:bg-plum" />

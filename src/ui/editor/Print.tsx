@@ -2,7 +2,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
-import type { Chart } from '../../core/chart';
+import type { Chart, View } from '../../core/chart';
 import type { Scene } from '../../core/scene';
 import { composingWorker } from '../shared/compose-worker';
 import { SceneView } from '../shared/SceneView';
@@ -14,18 +14,19 @@ const worker = composingWorker();
 const isOnOne = ({ page: { over } }: Chart) => over === undefined || over === 'one';
 
 /** The pages of a chart that goes over several, once they are made. */
-let made: { readonly chart: Chart; readonly pages: readonly Scene[] } | undefined;
+let made: { readonly chart: Chart; readonly view: View | null; readonly pages: readonly Scene[] } | undefined;
 
 /** The pages that the chart goes over. */
 async function pagesNow(): Promise<readonly Scene[]> {
-  const { chart, composition } = useEditor.getState();
+  const { chart, composition, view } = useEditor.getState();
   if (isOnOne(chart) && composition) return [composition.scene];
-  if (made?.chart === chart) return made.pages;
+  if (made?.chart === chart && made.view === view) return made.pages;
   const { scenes } = await worker.remote().pages(
     chart,
     proxy(() => undefined),
+    view,
   );
-  made = { chart, pages: scenes };
+  made = { chart, view, pages: scenes };
   return scenes;
 }
 

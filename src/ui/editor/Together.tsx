@@ -43,7 +43,7 @@ export function Together({ over }: { over: boolean }) {
         <div
           className={
             over
-              ? 'absolute top-[48px] right-0 bottom-[30px] z-20 w-[320px] max-w-[80vw] shadow-md'
+              ? 'absolute top-(--top) right-0 bottom-[30px] z-20 w-[320px] max-w-[80vw] shadow-md'
               : 'min-h-0 w-[320px]'
           }
         >

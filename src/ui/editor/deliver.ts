@@ -17,7 +17,14 @@ const whyNot = async (file: Response) =>
   ((await file.json().catch(() => ({}))) as { detail?: string }).detail ?? file.statusText;
 
 /** Saves a file of the chart, once what is left is sent; says why where that can't be. */
-export const deliverFile = (address: string): Promise<void> => deliver(address);
+export const deliverFile = (address: string): Promise<void> => deliver(inView(address));
+
+/** With a view open it is that which is delivered, unless an address says which. */
+function inView(address: string): string {
+  const { view } = useEditor.getState();
+  const of = /^(picture|list)\?/.test(address) && !/[?&]views?=/.test(address);
+  return view && of ? `${address}&view=${encodeURIComponent(view.id)}` : address;
+}
 
 /** The same for a file that takes more to ask for than an address. */
 export const deliverMade = (address: string, asked: object): Promise<void> =>
@@ -64,9 +71,9 @@ export type Copying = (typeof COPYING)[number];
 
 export function copyAs(what: Copying, dpi: string, part: Part = {}): Promise<void> {
   if (what === 'picture')
-    return copy({ 'image/png': fetchedFile(ofPart(`picture?as=png&dpi=${dpi}`, part)) }, words.deliver.copied);
+    return copy({ 'image/png': fetchedFile(inView(ofPart(`picture?as=png&dpi=${dpi}`, part))) }, words.deliver.copied);
   if (what === 'svg') {
-    const text = fetchedFile(ofPart('picture?as=svg', part)).then(
+    const text = fetchedFile(inView(ofPart('picture?as=svg', part))).then(
       async (svg) => new Blob([await svg.text()], { type: 'text/plain' }),
     );
     return copy({ 'text/plain': text }, words.deliver.copiedList);
@@ -93,7 +100,7 @@ export function copySelection(): Promise<void> {
   const { plain, html } = branchesCopied(chart, tops);
   const only = chosen.length === 0 ? '' : `&items=${ids.join(',')}`;
   const picture =
-    only === '' || ids.length <= MOST_NAMED ? fetchedFile(`picture?as=png&dpi=${SHARP}${only}`) : undefined;
+    only === '' || ids.length <= MOST_NAMED ? fetchedFile(inView(`picture?as=png&dpi=${SHARP}${only}`)) : undefined;
   return copy(
     { 'text/plain': plain, 'text/html': html, ...(picture && { 'image/png': picture }) },
     words.deliver.copiedLines(ids.length),

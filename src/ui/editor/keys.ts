@@ -19,7 +19,7 @@ export function useKeys(): void {
         return;
       }
       if (document.querySelector('dialog[open]')) return;
-      if (event.altKey && !command && /^Digit[1-5]$/.test(event.code)) {
+      if (event.altKey && !command && /^Digit[1-8]$/.test(event.code)) {
         event.preventDefault();
         const stage = STAGES[Number(event.code.slice(-1)) - 1]!;
         openStage(stage);

@@ -43,7 +43,9 @@ export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBi
   if (bin)
     return (
       <li className="flex flex-col gap-2 rounded border border-rule bg-sheet p-4">
-        <p className="font-semibold">{card.title}</p>
+        <p className="font-semibold">
+          {card.trial === undefined ? card.title : `${card.title} · Trial: ${card.trial}`}
+        </p>
         {about}
         <div>
           <Button onClick={onRestore}>{words.restore}</Button>
@@ -96,7 +98,7 @@ export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBi
             className="truncate rounded font-semibold hover:text-plum"
             title={card.title}
           >
-            {card.title}
+            {card.trial === undefined ? card.title : `${card.title} · Trial: ${card.trial}`}
           </a>
         )}
         {about}

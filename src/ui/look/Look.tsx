@@ -63,6 +63,11 @@ export function Look({
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-sheet px-4 py-1.5">
         {me && <Brand />}
         <h1 className="min-w-0 flex-1 truncate text-[17px]" dir="auto">
+          {at?.chart.trial !== undefined && (
+            <span className="mr-2 rounded border border-caution-fill bg-[#f8ecd2] px-2 text-[13px]">
+              Trial: {at.chart.trial}
+            </span>
+          )}
           {at?.chart.title ?? title}
         </h1>
         <span className="text-[13px] text-quiet max-[900px]:hidden">

@@ -1,6 +1,7 @@
 /** The picture to be looked at: walked by arrows, zoomed, with the numbers of remarks on it. */
 import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
 import { edgeKey, grown } from '../../core/scene';
+import { useGlide } from '../editor/sheet/glide';
 import { BIG, BigSceneView, MOST_WHOLE } from '../shared/BigSceneView';
 import { Button } from '../shared/controls';
 import { edgeAt } from '../shared/edge-at';
@@ -22,18 +23,22 @@ export function Picture({
   edge,
   onSelect,
   onEdge,
+  glides = false,
 }: {
   at: Pinnable;
   item: string | null;
   edge: string | null;
   onSelect: (item: string | null) => void;
   onEdge: (edge: string) => void;
+  /** What stands elsewhere in the next picture glides there. */
+  glides?: boolean;
 }) {
   const { scene } = at;
   const svg = useRef<SVGSVGElement>(null);
   const drawing = useRef<SVGGElement>(null);
   const big = scene.items.length > BIG;
   const controls = useView(svg, drawing, scene, scene.frame.scale, big);
+  useGlide(drawing, glides ? scene : undefined);
   const { view, live, size } = controls;
   const places = useMemo(() => placesOf(scene, words), [scene]);
   const byId = useMemo(() => new Map(scene.items.map((one) => [one.id, one])), [scene]);

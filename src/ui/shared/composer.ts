@@ -1,5 +1,5 @@
 /** The page's side of its workers: one that composes and one that reads; the newest request wins. */
-import { type Chart, chartTeller } from '../../core/chart';
+import { type Chart, chartTeller, type View } from '../../core/chart';
 import { sceneHearer } from '../../core/scene';
 import type { Shown } from '../../workers/shown';
 import { BrokenDown, composingWorker, readingWorker } from './compose-worker';
@@ -27,15 +27,21 @@ let runs = 0;
  * Composes in the worker. The scene of each answer is told from the one before it.
  * @param signal gives it up
  * @param asShown keeps to how the chart stands now, where only lines changed
+ * @param view as which it is shown
  * @returns undefined where it was given up
  */
-export async function composeShown(chart: Chart, signal: AbortSignal, asShown = false): Promise<Shown | undefined> {
+export async function composeShown(
+  chart: Chart,
+  signal: AbortSignal,
+  asShown = false,
+  view: View | null = null,
+): Promise<Shown | undefined> {
   try {
-    return await composeOnce(chart, signal, asShown);
+    return await composeOnce(chart, signal, asShown, view);
   } catch (error) {
     // A worker may break down for a reason of its own: once more, with a new one.
     if (!(error instanceof BrokenDown) || signal.aborted) throw error;
-    return composeOnce(chart, signal, false);
+    return composeOnce(chart, signal, false, view);
   }
 }
 
@@ -43,13 +49,14 @@ async function composeOnce(
   { carried: _, ...chart }: Chart,
   signal: AbortSignal,
   asShown: boolean,
+  view: View | null,
 ): Promise<Shown | undefined> {
   const run = ++runs;
   const worker = composeWorker();
   const heard = hear;
   signal.addEventListener('abort', () => void worker.giveUp(run).catch(() => undefined), { once: true });
   // What a file carried along is not drawn: it stays here.
-  const answer = await worker.composeNext(tell(chart), run, asShown);
+  const answer = await worker.composeNext(tell(chart), run, asShown, view);
   if (!answer) return undefined;
   const { change, ...rest } = answer;
   return { ...rest, scene: heard(change) };

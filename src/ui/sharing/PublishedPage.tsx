@@ -4,8 +4,17 @@ import { Copied } from './Copied';
 import type { Shares } from './shares';
 import { words } from './words';
 
-export function PublishedPage({ shares, without }: { shares: Shares; without: readonly string[] }) {
-  const share = shares.all?.find(({ with: whom }) => 'page' in whom);
+export function PublishedPage({
+  shares,
+  without,
+  view,
+}: {
+  shares: Shares;
+  without: readonly string[];
+  /** The one view that it shows; the chart where absent. */
+  view?: string;
+}) {
+  const share = shares.all?.find((one) => 'page' in one.with && one.view === (view ?? null));
   const address = share && 'page' in share.with ? location.origin + share.with.page : undefined;
   return (
     <section aria-label={words.page} className="flex flex-col gap-2">
@@ -13,7 +22,9 @@ export function PublishedPage({ shares, without }: { shares: Shares; without: re
       <p className="text-[13px] text-quiet">{words.pageAbout}</p>
       {!share || !address ? (
         <div>
-          <Button onClick={() => void shares.add({ page: true, may: 'look', without: [...without] })}>
+          <Button
+            onClick={() => void shares.add({ page: true, may: 'look', without: [...without], ...(view && { view }) })}
+          >
             {words.publish}
           </Button>
         </div>

@@ -38,6 +38,8 @@ export function structure(chart: Chart): Structure {
       order.push(id);
       tiers = Math.max(tiers, tier);
     } else folded.set(hiding, (folded.get(hiding) ?? 0) + 1);
+    // What a view leaves out under it is counted as what is folded is.
+    if (item.more !== undefined) folded.set(hiding ?? id, (folded.get(hiding ?? id) ?? 0) + item.more);
     const children = tree.childrenOf(id);
     const hides = hiding ?? (item.folded && children.length > 0 ? id : undefined);
     for (let i = children.length - 1; i >= 0; i--) {

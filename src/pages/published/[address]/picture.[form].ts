@@ -11,7 +11,7 @@ const drawn = heavy('picture', 2);
 export const ALL = endpoint(
   {
     GET: async (context, asking) => {
-      const { head, chart, who } = await publication(paramOf(context, 'address'), asking);
+      const { head, chart, view, who } = await publication(paramOf(context, 'address'), asking);
       const form = paramOf(context, 'form');
       if (!Object.hasOwn(pictureTypes, form) || form === 'html')
         throw new ApiError(404, 'no-such-format', 'There is no picture of this form.');
@@ -19,6 +19,9 @@ export const ALL = endpoint(
       url.searchParams.set('as', form);
       // It shows the chart; it does not hand it over.
       url.searchParams.set('data', 'none');
+      // What is published is this view and no other, as it is now.
+      for (const other of ['at', 'on', 'view', 'views']) url.searchParams.delete(other);
+      if (view !== null) url.searchParams.set('view', view);
       const tag = tagOf(pictureAsked({ request: context.request, url }), head);
       const headers = { etag: tag, 'cache-control': 'no-cache', 'access-control-allow-origin': '*' };
       if (isNamed(tag, context.request.headers.get('if-none-match')))

@@ -8,6 +8,7 @@ import { kindFor, matterFor } from '../../shared/fields';
 import { ownStyles } from '../own-styles';
 import { focusLine, goTo, selection, useEditor } from '../state/store';
 import { words } from '../words';
+import { takeEarly } from './early';
 import { allEntries, chartEntries } from './entries';
 import type { Entry } from './entry';
 import { additionEntries, namedEntries, sentenceEntries } from './on-items';
@@ -55,6 +56,14 @@ export function CommandMenu({ onClose }: { onClose: () => void }) {
   const [did, setDid] = useState('');
   const again = useRef(false);
   const input = useRef<HTMLInputElement>(null);
+  // Once the dialog is open and has the keyboard, and no sooner: letters come all the while.
+  useEffect(() => {
+    const { text, done } = takeEarly();
+    if (text !== '') setQ(text);
+    // What was typed to its end is done once what is found stands.
+    if (done)
+      setTimeout(() => input.current?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true })), 60);
+  }, []);
   const others = useAsked();
   const [hint] = useState(placeholder);
   // What was done may have changed what can be done, and what is selected.

@@ -72,7 +72,9 @@ export const Line = memo(function Line(props: Props) {
   const selected = useEditor((state) => state.selected === id);
   const among = useEditor((state) => state.chosen.includes(id));
   const tier = useEditor((state) => state.composition?.tierOf[id]);
-  const fill = useEditor((state) => (tier === undefined ? undefined : state.composition?.tiers[tier - 1]?.fill));
+  const fill = useEditor((state) =>
+    tier === undefined ? undefined : state.composition?.tiers.find((band) => band.tier === tier)?.fill,
+  );
   // A line that only names an item which stands elsewhere.
   const again = useEditor((state) => state.composition?.standsFor[id] !== undefined);
   const names = useEditor((state) => columnsOf(state.chart)).split('\n');

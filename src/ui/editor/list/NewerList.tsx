@@ -155,7 +155,7 @@ export function NewerList({ onClose }: { onClose: () => void }) {
     const all = entries.length === chosen.size;
     const dated: Change = { type: 'set-listed', day: today() };
     const what: Change = { type: 'group', changes: [all ? found.change : found.changeFor(chosen), dated] };
-    if (!change(what)) return;
+    if (!change(what, undefined, 'newer-list')) return;
     say(`${summaryOf(found)}.`, true);
     onClose();
   };

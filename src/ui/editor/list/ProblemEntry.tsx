@@ -54,7 +54,7 @@ export function ProblemEntry({
                   title={words.check.allAlike(repair.label, alike.length)}
                   onClick={() => {
                     const { change: together, count } = allTogether(useEditor.getState().chart, alike);
-                    if (change(together)) say(words.check.mended(count), true);
+                    if (change(together, undefined, 'repair')) say(words.check.mended(count), true);
                   }}
                 >
                   {words.check.all(alike.length)}

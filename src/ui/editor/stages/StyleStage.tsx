@@ -79,7 +79,7 @@ export function StyleStage() {
           </p>
         )}
         {tiers.map(({ tier, name }) => (
-          <Tier key={tier} tier={tier} last={tiers.length} name={name} open={open === tier} />
+          <Tier key={tier} tier={tier} last={tiers.at(-1)!.tier} name={name} open={open === tier} />
         ))}
         <RoleLines />
       </div>

@@ -41,14 +41,15 @@ interface Asked extends Wanted {
 export function keepComposed(): () => void {
   /** Whether anything was changed in this window: who only looks at a chart changes nothing. */
   let touched = false;
-  const kept = ({ chart, preview, asShown }: Asked, stands: Chart['stands']) => {
-    if (!touched || asShown || preview !== null || stands === undefined) return;
+  const kept = ({ chart, preview, asShown, view }: Asked, stands: Chart['stands']) => {
+    // How a view stands is found each time.
+    if (!touched || asShown || view !== null || preview !== null || stands === undefined) return;
     if (!equal(stands, chart.stands) && chart === useEditor.getState().chart) keepStands(stands);
   };
   const composer = () =>
     newestOnly(
       async (input: Asked, signal) => {
-        const result = await composeShown(input.chart, signal, input.asShown);
+        const result = await composeShown(input.chart, signal, input.asShown, input.view);
         return result && { input, result };
       },
       ({ input, result }) => {
@@ -62,6 +63,7 @@ export function keepComposed(): () => void {
   const composeTried = composer();
   // The chart itself is composed anew only when it changed, not when something was merely tried.
   let last: Chart | undefined;
+  let lastView: Wanted['view'] = null;
   let waiting: ReturnType<typeof setTimeout> | undefined;
   const follow = (state = useEditor.getState(), before?: EditorState) => {
     const next = wanted(state);
@@ -69,15 +71,17 @@ export function keepComposed(): () => void {
       if (state.preview !== before?.preview) composeTried(next);
       return;
     }
-    if (next.chart === last) return;
+    if (next.chart === last && next.view === lastView) return;
     if (!touched && state.unsent > 0) {
       touched = true;
       // What is shown now is what the first change must not turn over; the chart that says so is followed instead.
-      const stands = next.chart.stands ? undefined : state.composition?.stands;
+      const stands = next.chart.stands || next.view ? undefined : state.composition?.stands;
       if (stands) return keepStands(stands);
     }
-    const asShown = last !== undefined && last.items !== next.chart.items && onlyWords(last, next.chart);
+    const asShown =
+      next.view === lastView && last !== undefined && last.items !== next.chart.items && onlyWords(last, next.chart);
     last = next.chart;
+    lastView = next.view;
     clearTimeout(waiting);
     // A picture of thousands takes long to take over; while somebody types it would come between the letters.
     const many = (state.composition?.scene.items.length ?? 0) >= MANY;

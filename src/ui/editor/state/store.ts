@@ -1,12 +1,20 @@
 /** The editor's state. The chart is changed by changes only; all else here is how it is looked at. */
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { apply, type Change, type Chart, emptyChart, type LookPatch, type Stands } from '../../../core/chart';
+import {
+  apply,
+  type Change,
+  type Chart,
+  emptyChart,
+  type LookPatch,
+  type Stands,
+  type View,
+} from '../../../core/chart';
 import type { Shown } from '../../../workers/shown';
 import type { AtWork } from '../../class/at-work';
-import type { SaveState, Sync, SyncView } from './sync';
+import type { Before, SaveState, Sync, SyncView } from './sync';
 
-export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver'] as const;
+export const STAGES = ['list', 'arrange', 'style', 'check', 'deliver', 'views', 'trial', 'history'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** The stages that whoever works here has: of a task those that it leaves open, and checking what was made. */
@@ -42,11 +50,28 @@ export interface Me {
   readonly at?: AtWork | undefined;
 }
 
+/** Another chart in place of the one that is worked on, to be looked at: a moment, or two compared. */
+export interface Beside {
+  readonly chart: Chart;
+  readonly said: string;
+}
+
+/** A view that is open: the chart as it has it, how it is told to who draws, and where changes go. */
+export interface OpenView {
+  readonly chart: Chart;
+  readonly view: View;
+  readonly through: (what: Change) => Change;
+}
+
 export interface EditorState {
   readonly id: string;
   /** Null where whoever works here is alone. */
   readonly me: Me | null;
+  /** With a view open as that has it; its list is always the whole one. */
   readonly chart: Chart;
+  /** The open view, without how it is drawn: that is in the chart. */
+  readonly view: View | null;
+  readonly beside: Beside | null;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly save: SaveState;
@@ -92,6 +117,8 @@ const initial: EditorState = {
   id: '',
   me: null,
   chart: emptyChart('', '-'),
+  view: null,
+  beside: null,
   canUndo: false,
   canRedo: false,
   save: 'saved',
@@ -124,6 +151,26 @@ const set = useEditor.setState;
 const get = useEditor.getState;
 
 let sync: Sync | undefined;
+let lens: ((chart: Chart) => OpenView | null) | null = null;
+let seen: OpenView | null = null;
+/** The chart without any view. */
+let whole: Chart = initial.chart;
+const through = (chart: Chart): Pick<EditorState, 'chart' | 'view'> => {
+  whole = chart;
+  seen = lens?.(chart) ?? null;
+  if (!seen) lens = null;
+  return { chart: seen?.chart ?? chart, view: seen?.view ?? null };
+};
+
+/** Opens a view, or none. @param as finds it in a chart, also once that was changed; null where it is gone */
+export function lookThrough(as: typeof lens): void {
+  lens = as;
+  set({ ...through(whole), preview: null, tried: null });
+}
+export const wholeChart = (): Chart => whole;
+/** Shows another chart in place of the one that is worked on. */
+export const showBeside = (beside: Beside | null) => set({ beside });
+
 let steps: { readonly undo: readonly Change[]; readonly redo: readonly Change[] } = { undo: [], redo: [] };
 
 /** Opens a chart: state starts anew and follows what `start` shows. @returns the function that leaves it */
@@ -131,13 +178,14 @@ export function connect(
   start: (show: (view: SyncView) => void, say: (text: string, offer?: Message['offer']) => void) => Sync,
   { id, chart, me }: Pick<EditorState, 'id' | 'chart' | 'me'>,
 ): () => void {
-  set({ ...initial, id, chart, me, stage: stagesFor(me)[0]! });
+  lens = null;
+  set({ ...initial, id, ...through(chart), me, stage: stagesFor(me)[0]! });
   const show = ({ timeline, ...view }: SyncView) => {
     steps = timeline;
     const { selected, chosen } = get();
     const left = chosen.filter((id) => timeline.chart.items[id]);
     set({
-      chart: timeline.chart,
+      ...through(timeline.chart),
       canUndo: timeline.undo.length > 0,
       canRedo: timeline.redo.length > 0,
       selected: selected !== null && timeline.chart.items[selected] ? selected : null,
@@ -162,9 +210,11 @@ export const guardChanges = (by: typeof guard): void => {
 /**
  * Carries out a change; says why where it can't be.
  * @param mergeAs changes in a row with the same name, such as letters typed into one field, are one undo step
+ * @param before a save point is made before it, called by what it is
  */
-export function change(what: Change, mergeAs?: string): boolean {
-  const problem = guard?.(what) ?? sync?.change(what, 'do', mergeAs);
+export function change(what: Change, mergeAs?: string, before?: Before): boolean {
+  const own = seen?.through(what) ?? what;
+  const problem = guard?.(what) ?? sync?.change(own, 'do', own === what ? mergeAs : undefined, before);
   // What was said last is about something earlier now, and so would be its way back.
   set(
     problem === undefined ? { preview: null, tried: null, message: null } : { message: { text: problem, undo: false } },
@@ -244,15 +294,16 @@ export const focusDone = () => set({ focusWish: null });
 /** What the sheet shows. */
 export const shown = ({ composition, tried }: EditorState): Shown | null => tried ?? composition;
 
-/** Something to compose: the chart, or the chart with what is tried out on top. */
+/** Something to compose: the chart, or the chart with what is tried out on top; as the open view shows it. */
 export interface Wanted {
+  readonly view: View | null;
   readonly chart: Chart;
   readonly preview: Change | null;
 }
 
-export function wanted({ chart, preview }: EditorState): Wanted {
+export function wanted({ chart, preview, view }: EditorState): Wanted {
   const tried = preview && apply(chart, preview);
-  return tried?.ok ? { chart: tried.chart, preview } : { chart, preview: null };
+  return tried?.ok ? { chart: tried.chart, preview, view } : { chart, preview: null, view };
 }
 
 /** Takes a composition; one of something that is tried no more comes too late. */

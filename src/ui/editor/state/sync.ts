@@ -51,8 +51,13 @@ interface Pending extends Unsent {
   readonly base: number;
   readonly before: Timeline;
   readonly mergeAs: string | undefined;
+  /** A save point is made before it. */
+  readonly made: Before | undefined;
   sent: boolean;
 }
+
+/** Before what large thing a save point is made. */
+export type Before = 'newer-list' | 'repair' | 'fit';
 
 /** What was written by two at the same time, and the change that takes the words that do not stand. */
 export interface TwoWrote {
@@ -71,7 +76,7 @@ const RETRY_MS = [1_000, 2_000, 5_000, 10_000] as const;
 
 export interface Sync {
   /** Carries out a change at once. @returns what is wrong with it, or nothing */
-  change(change: Change, origin?: Origin, mergeAs?: string): string | undefined;
+  change(change: Change, origin?: Origin, mergeAs?: string, made?: Before): string | undefined;
   /** Sends what is left; true once the server has everything. */
   flush(): Promise<boolean>;
   stop(): void;
@@ -159,8 +164,9 @@ export function startSync(
    * Takes the next entry of the server's log; one of ours whose answer was lost is then sent already. Entries come by
    * several ways at once (a pull, an answer, a refusal): each is taken once, in its turn.
    */
-  function confirm(logged: Logged) {
-    if (logged.revision !== revision + 1) return;
+  function confirm(logged: Logged, inOrder = false) {
+    // Old letters of one word are one entry: what was fetched in its order leaves nothing out.
+    if (inOrder ? logged.revision <= revision : logged.revision !== revision + 1) return;
     const theirs = loaded.me != null && logged.of !== undefined && logged.of !== loaded.me.id;
     const step = (theirs ? followed : advance)(confirmed, logged);
     if (step.ok) confirmed = step.timeline;
@@ -179,7 +185,7 @@ export function startSync(
         `/api/charts/${id}/changes?since=${revision}`,
       );
       if (!answer.ok) return false;
-      for (const entry of answer.value.changes) confirm(entry);
+      for (const entry of answer.value.changes) confirm(entry, true);
       if (answer.value.more && revision > before) continue;
       if (othersCame) rebase();
       return true;
@@ -191,7 +197,8 @@ export function startSync(
     const first = pending[0]!;
     first.sent = true;
     const { entry, key } = first;
-    const body = { base: first.base, changes: [entry.change], origin: entry.origin, client };
+    const before = first.made && { before: first.made };
+    const body = { base: first.base, changes: [entry.change], origin: entry.origin, client, ...before };
     const answer = await call<{ revision: number }>('PATCH', `/api/charts/${id}/changes`, body, {
       'idempotency-key': key,
     });
@@ -272,7 +279,7 @@ export function startSync(
     timer = setTimeout(() => void flush(), ms);
   }
 
-  function change(change: Change, origin: Origin = 'do', mergeAs?: string): string | undefined {
+  function change(change: Change, origin: Origin = 'do', mergeAs?: string, made?: Before): string | undefined {
     const last = pending.at(-1);
     const together =
       mergeAs !== undefined && last?.mergeAs === mergeAs && !last.sent && origin === 'do'
@@ -283,7 +290,7 @@ export function startSync(
     const step = advance(before, entry);
     if (!step.ok) return step.problem.message;
     const [key, base] = together ? [last!.key, last!.base] : [nanoid(), revision];
-    const next: Pending = { key, entry, base, before, mergeAs, sent: false };
+    const next: Pending = { key, entry, base, before, mergeAs, made, sent: false };
     pending = [...(together ? pending.slice(0, -1) : pending), next];
     timeline = step.timeline;
     if (save === 'saved') save = 'saving';
@@ -303,7 +310,14 @@ export function startSync(
       if (left.length === 0) return;
       pending = [
         ...left.map(
-          (unsent): Pending => ({ ...unsent, base: revision, before: timeline, mergeAs: undefined, sent: false }),
+          (unsent): Pending => ({
+            ...unsent,
+            base: revision,
+            before: timeline,
+            mergeAs: undefined,
+            made: undefined,
+            sent: false,
+          }),
         ),
         ...pending,
       ];

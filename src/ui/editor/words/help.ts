@@ -10,7 +10,7 @@ export const keys = {
     everywhere: [
       ['Ctrl K', 'Find a setting, a command or an item; "Ada under Bo" adds, "rename Ada to Ida" renames'],
       ['Shift Enter in it', 'Do it and ask on'],
-      ['Alt 1 to Alt 5', 'List, Arrange, Style, Check, Deliver'],
+      ['Alt 1 to Alt 8', 'List, Arrange, Style, Check, Deliver, Views, Trial, History'],
       ['/', 'Find an item'],
       ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
       ['Ctrl P', 'Print the chart'],
@@ -162,6 +162,39 @@ export const guide = {
           list: 'Salt marsh - is flooded by -> Tides\nTides - bring -> Mud\nSalt marsh - feeds -> Birds',
         },
       ],
+    },
+    views: {
+      title: 'One list, several pictures',
+      says: [
+        'A view shows part of the list in its own way: a branch, the upper tiers, what holds in a field. The list stays one: what you write is in every view at once.',
+        'One for each makes a view for every branch of a tier, every value of a field, every set. A new branch has its own by itself.',
+        'While a view is open, what you arrange is set in that view alone; tiers look alike in all. All views go into one PDF, one presentation, or one archive.',
+      ],
+      pictures: [
+        {
+          about: 'A branch, and where it belongs',
+          kind: 'org',
+          list: STAFF.split('\n').slice(1, 4).join('\n').replace(/^\t/gm, ''),
+        },
+      ],
+    },
+    trial: {
+      title: 'What if',
+      says: [
+        'A trial is a side copy: try a new garden, another head, a merged team. It says Trial on every screen and every page.',
+        'What differs from the chart as it is now is always in sight, with what it comes to: posts, people, layers, and what columns such as Cost add up to.',
+        'Adopt all of it or some, drop it, or set a day on which it is adopted by itself.',
+      ],
+      pictures: [],
+    },
+    history: {
+      title: 'What was',
+      says: [
+        'Everything that was done stands here in words, and the slider shows the picture at each moment.',
+        'Put the chart back as it was, whole or one branch of it: that is a change like any other, and can be undone.',
+        'Give a moment a name and it is a save point. Compare any two moments, charts or trials, and print what differs on one page.',
+      ],
+      pictures: [],
     },
   } satisfies Record<Stage, GuidePage>,
 };

@@ -49,9 +49,9 @@ export function FitForm() {
 
   const find = async () => {
     setFound(null);
-    const { chart: before } = useEditor.getState();
+    const { chart: before, view } = useEditor.getState();
     try {
-      const fitted = await run((worker, tell) => worker.fit(before, asked, tell));
+      const fitted = await run((worker, tell) => worker.fit(before, asked, tell, view));
       // Somebody went on meanwhile: what was found is for a chart that is no more.
       if (!sameWritten(before, useEditor.getState().chart)) say(words.fit.overtaken);
       else if (fitted) {
@@ -64,7 +64,7 @@ export function FitForm() {
   /** Makes the chart, as it was found, one of the candidates. */
   const take = ({ candidates }: Fitted, at: number): Pick<Found, 'taken'> => {
     const what = candidates[at]?.change;
-    if (what) change(what);
+    if (what) change(what, undefined, 'fit');
     return { taken: { at, chart: useEditor.getState().chart } };
   };
   const choose = (at: number) => {

@@ -102,7 +102,8 @@ function usePages(): { pages: Pages | null; done: number | null } {
     const take = (pages: Pages | null) => {
       if (current) setMade((before) => ({ of: chart, pages: pages ?? before.pages }));
     };
-    const make = () => run((worker, tell) => worker.pages(chart, tell)).then(take, () => take(null));
+    const make = () =>
+      run((worker, tell) => worker.pages(chart, tell, useEditor.getState().view)).then(take, () => take(null));
     const waiting = setTimeout(() => void make(), PAUSE_MS);
     return () => {
       current = false;

@@ -16,14 +16,15 @@ export function TierForm() {
   const choice = kind.choices.find((c) => c.type === 'choice' && c.perBranch);
   const gap = kind.choices.find((c) => c.key === 'tierGap');
   if (choice?.type !== 'choice' || !bands || bands.length === 0) return null;
-  const tier = Math.min(open ?? here ?? 1, bands.length);
+  // A view may begin further down.
+  const { tier, name } = bands.find((band) => band.tier === (open ?? here)) ?? bands[0]!;
   const own = chart.tiers[String(tier)];
   const options = [{ value: '', label: words.arrange.asChart }, ...choice.options];
   return (
     <Topic
       name="tier"
       title={words.arrange.tier}
-      now={`${bands.find((band) => band.tier === tier)!.name}: ${options.find(({ value }) => value === (own?.leaves ?? ''))!.label.toLowerCase()}`}
+      now={`${name}: ${options.find(({ value }) => value === (own?.leaves ?? ''))!.label.toLowerCase()}`}
     >
       <Row label={words.arrange.whichTier}>
         {(id) => (

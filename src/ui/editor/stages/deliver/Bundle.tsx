@@ -14,6 +14,7 @@ export function Bundle({ bare }: { bare: boolean }) {
   const kind = kindFor(chart.kind);
   const [forms, setForms] = useState<readonly BundleForm[]>(['pdf', 'svg', 'xlsx']);
   const [parts, setParts] = useState<BundleParts>('whole');
+  const hasViews = chart.views !== undefined;
   const [done, setDone] = useState<number | null>(null);
   const stop = useRef<AbortController | null>(null);
   const files = useMemo(() => bundleOf(kind, chart, { forms, parts, bare }), [kind, chart, forms, parts, bare]);
@@ -58,7 +59,10 @@ export function Bundle({ bare }: { bare: boolean }) {
         <Choices
           legend={words.deliver.bundleParts}
           value={parts}
-          options={BUNDLE_PARTS.map((value) => ({ value, label: words.deliver.bundlePartNames[value] }))}
+          options={BUNDLE_PARTS.filter((value) => value !== 'views' || hasViews).map((value) => ({
+            value,
+            label: words.deliver.bundlePartNames[value],
+          }))}
           onChoose={setParts}
         />
       )}

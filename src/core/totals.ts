@@ -1,0 +1,56 @@
+/** What a list comes to, so that two can be held side by side: heads, posts, layers, and what its columns of numbers add up to. */
+import { type Chart, type FieldType, treeOf } from './chart';
+import { cellOf } from './edit';
+import type { KindDrawn } from './kinds';
+import { folded, readNumber } from './list';
+
+export interface Total {
+  readonly label: string;
+  readonly value: string;
+}
+
+/** Columns that are added up, by what they are called; a number of another column, such as a year, is nothing to add. */
+const ADDED =
+  /^(fte|full time equivalents?|hours?|cost|costs|cost a year|salary|salaries|wages?|pay|budget|price|amount|headcount|stellen|kosten|gehalt|co[uû]t|salaire|coste|sueldo)( .*)?$/;
+const TYPES: ReadonlySet<FieldType | undefined> = new Set(['money']);
+
+/** Fields whose numbers are added up: money, and those that are called so. */
+function addedFields(kind: KindDrawn, chart: Chart): { readonly field: string; readonly label: string }[] {
+  const fields = new Set([
+    ...Object.keys(chart.columns ?? {}),
+    ...Object.values(chart.items).flatMap(({ fields }) => Object.keys(fields)),
+  ]);
+  const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
+  return [...fields]
+    .filter(
+      (field) => TYPES.has(chart.columns?.[field]?.type) || ADDED.test(folded(label(field)).replace(/[-_]/g, ' ')),
+    )
+    .map((field) => ({ field, label: label(field) }))
+    .sort((a, b) => (a.label < b.label ? -1 : Number(a.label > b.label)));
+}
+
+const shown = (value: number): string =>
+  (Math.round(value * 100) / 100).toLocaleString('en-GB', { maximumFractionDigits: 2 });
+
+function totals(kind: KindDrawn, chart: Chart): Map<string, string> {
+  const structure = kind.structure(chart);
+  const own = kind.shownFigures(chart, structure, {}).map(({ label, value }) => [label, value] as const);
+  const found = new Map<string, string>(own);
+  if (!found.has('Layers') && kind.draws.tree && treeOf(chart.items).tops.length > 0)
+    found.set('Tiers', String(structure.tiers));
+  for (const { field, label } of addedFields(kind, chart)) {
+    const numbers = Object.keys(chart.items).flatMap((id) => readNumber(cellOf(kind, chart, id, field)) ?? []);
+    if (numbers.length > 0) found.set(label, shown(numbers.reduce((sum, value) => sum + value, 0)));
+  }
+  return found;
+}
+
+/** The totals of two charts side by side; empty where the one has none of it. */
+export function totalsOf(kind: KindDrawn, a: Chart, b: Chart): { label: string; a: string; b: string }[] {
+  const [from, to] = [totals(kind, a), totals(kind, b)];
+  return [...new Set([...from.keys(), ...to.keys()])].map((label) => ({
+    label,
+    a: from.get(label) ?? '',
+    b: to.get(label) ?? '',
+  }));
+}

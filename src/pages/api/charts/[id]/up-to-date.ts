@@ -1,0 +1,4 @@
+import { endpoint } from '../../../../server/http';
+import { heavy } from '../../../../server/jobs';
+
+export const ALL = endpoint({ POST: heavy('up-to-date', 1) });
