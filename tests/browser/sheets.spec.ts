@@ -138,8 +138,12 @@ test('gaps of tiers and widths of columns are set on the rail, by keyboard too',
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
   await expect.poll(async () => Number(await handle.getAttribute('aria-valuenow'))).toBeGreaterThanOrEqual(from + 16);
   await expect.poll(gap).toBeGreaterThan(before * 1.1);
-  await page.getByRole('separator', { name: 'Width of Tier 1' }).focus();
+  const side = page.getByRole('separator', { name: 'Width of Tier 1' });
+  const wide = Number(await side.getAttribute('aria-valuenow'));
+  await side.focus();
   for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
+  // Each key counts, however long the picture takes.
+  await expect(side).toHaveAttribute('aria-valuenow', String(wide + 28));
   await expect.poll(async () => (await box(item(page, 'Oriel Tansley'))).width).toBeGreaterThan(width * 1.1);
 });
 

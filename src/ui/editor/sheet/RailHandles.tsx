@@ -103,12 +103,15 @@ export function RailGap(handle: Handle) {
 export function RailWidth({ extent, ...handle }: Handle & { readonly extent: number }) {
   const { tier, name } = handle;
   const kind = useEditor((state) => kindOnPage(state.chart.kind));
+  const set = useEditor((state) => state.chart.tiers[String(tier)]?.look);
   if (!kind?.byHand) return null;
+  // What was asked for counts before it is drawn, so that no key pressed meanwhile is lost.
+  const value = set?.sizeRule === 'fixed' && set.width !== undefined ? set.width : extent;
   const inside = { ...handle, at: handle.turned ? handle.at + 7 : handle.at - 7 };
   return (
     <Bar
       label={words.rail.widthOf(name)}
-      value={extent}
+      value={value}
       least={24}
       most={600}
       handle={inside}
