@@ -32,7 +32,7 @@ export function unsettled(chart: Pick<Chart, 'settled' | 'items'>, problems: rea
 }
 
 export function pictureProblems(
-  kind: Pick<KindDrawn, 'splits' | 'words'>,
+  kind: Pick<KindDrawn, 'branches' | 'words'>,
   chart: Chart,
   { items, cut }: { readonly items: readonly PlacedItem[]; readonly cut: ReadonlySet<string> },
   bands: readonly SceneBand[],
@@ -42,7 +42,7 @@ export function pictureProblems(
   lineOf: (item: string) => number | undefined,
 ): Problem[] {
   const found: Problem[] = [];
-  const splits = kind.splits !== undefined && chart.page.size !== 'picture';
+  const splits = kind.branches !== undefined && chart.page.size !== 'picture';
   const booklet = splits && chart.page.over === 'booklet';
   // The pages of a booklet are made so that they can be read; only the size asked for can be too small.
   const prints = booklet ? Math.max(smallest ?? 0, chart.page.least ?? LEAST_PRINT) : smallest;
@@ -50,11 +50,11 @@ export function pictureProblems(
     label: 'Put it together from several sheets',
     change: { type: 'set-page', page: { over: 'wall' } },
   } as const;
-  if (chart.page.over === 'booklet' && kind.splits === undefined)
+  if (chart.page.over === 'booklet' && kind.branches === undefined)
     found.push({
       code: 'no-booklet',
       severity: 'warning',
-      message: `Only org charts are split into booklets; this ${kind.words.name.toLowerCase()} stays on one page. Put it together from several sheets, or draw a branch by itself.`,
+      message: `A ${kind.words.name} has no branches to be split by, so it stays on one page. Put it together from several sheets, or make its page larger.`,
       repairs: [wall, { label: 'Leave it on one page', change: { type: 'set-page', page: { over: null } } }],
     });
   if (prints !== null && prints < LEAST_PRINT)

@@ -10,13 +10,16 @@ import { type DrawnEnclosure, enclosures } from './enclose';
 import { filled } from './held';
 import { mirroredArrangement } from './leftward';
 import { frameOf, headingRoom } from './page';
+import { plated } from './plates';
 import type { Prepared } from './prepare';
 
 /** The arrangement of what was prepared. */
-export function arranged({ chart, kind, input, inside, structure, sizes, room }: Prepared): Arrangement {
+export function arranged(prepared: Prepared): Arrangement {
+  const { chart, kind, input, inside, structure, sizes, room } = prepared;
   const own = kind.arrange(input);
   const facing = isLeftwardChart(chart) ? mirroredArrangement(own, input.sizes) : own;
-  return linesByHand(filled(withoutRoom(facing, room), inside, structure, sizes), chart, sizes);
+  const shapes = plated(withoutRoom(facing, room), prepared);
+  return linesByHand(filled(shapes, inside, structure, sizes), chart, sizes);
 }
 
 /** Where an arrangement's picture comes to stand on the page. */

@@ -189,7 +189,7 @@ export function* preparing(
 type Once = () => Dressed;
 
 /** Whether the tiers of a chart run down or up the page. */
-function isUpright(kind: KindDrawn, { arrangement }: Chart): boolean {
+export function isUpright(kind: KindDrawn, { arrangement }: Chart): boolean {
   const choice = kind.choices.find(({ key }) => key === 'direction' || key === 'layout');
   return choice !== undefined && UPRIGHT.has(String(chosen(kind.choices, arrangement, choice.key)));
 }

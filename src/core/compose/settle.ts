@@ -134,7 +134,7 @@ const definedIn = (record: Readonly<Record<string, string>>, entries: Readonly<R
   Object.fromEntries(Object.entries(entries).filter(([key]) => key in record));
 
 /** All that choices left to themselves may come to be, the plainest first. */
-function alternatives(choices: readonly ArrangementChoice[], arrangement: Chart['arrangement']) {
+export function alternatives(choices: readonly ArrangementChoice[], arrangement: Chart['arrangement']) {
   let all: Record<string, string>[] = [{}];
   for (const choice of choices) {
     if (choice.type !== 'choice' || !choice.settles) continue;

@@ -64,6 +64,8 @@ export interface SettledTree {
 export interface ArrangeInput {
   readonly settled?: SettledTree | undefined;
   readonly chart: Chart;
+  /** Where the chart is a part that is drawn by itself: what it is a part of. What is counted is counted there. */
+  readonly whole?: Chart | undefined;
   readonly structure: Structure;
   /** Size of each item's box, by the size rule of its tier. */
   readonly sizes: ReadonlyMap<string, Size>;

@@ -9,6 +9,7 @@ import type { CAPTION_SIDES, Change, Chart, Face, Item, LookPatch } from '../cha
 import type { Column, ListForm, ListRead, Problem } from '../list';
 import type { Steps } from '../steps';
 import type { ArrangeInput, Arrangement, Region, SettledTree, Size, Structure } from './arrangement';
+import type { Branches } from './branches';
 import type { ArrangementChoice } from './choices';
 import type { KindInClass } from './in-class';
 import type { Addition } from './typing';
@@ -237,11 +238,8 @@ export interface KindOnPage {
   readonly answered?: boolean;
   /** Its items can be drawn round what stands under them. */
   readonly holds?: boolean;
-  /**
-   * A branch can be drawn by itself, so that the chart can go over the pages of a booklet. Gives the least gap, in points,
-   * that any arrangement keeps between boxes.
-   */
-  splits?(chart: Chart): number;
+  /** Its branches can be drawn by themselves, so that the chart can go over the pages of a booklet. */
+  branches?(chart: Chart, structure: Structure): Branches;
   structure(chart: Chart): Structure;
   /** A cell of the list where it is not simply the item's field of that name; undefined: it is. */
   cell?(chart: Chart, item: string, field: string): string | undefined;
@@ -309,6 +307,8 @@ export interface KindDrawn extends KindOnPage {
   /** What its charts say, to be compared, and how a class may begin with one. */
   readonly inClass: KindInClass;
   arrange(input: ArrangeInput): Arrangement;
+  /** It draws the plates of its structure itself, with the room that they take; else they hang under their boxes. */
+  readonly platesItself?: boolean;
   /**
    * How a chart stands by itself: widths of its boxes and settings of its branches that are best for its page by the aim
    * of `layout/aim.ts`. Quick enough to be asked at every change. Undefined: as it is.

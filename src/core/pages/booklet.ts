@@ -2,17 +2,27 @@
  * A booklet: the chart split by branch over pages, so that each prints at least the size that was chosen, with an overview
  * of the pages before them and an index of names after them.
  */
-import { apply, asOne, type Chart, emptyChart, firstOrders, type Page, treeOf } from '../chart';
-import { arranged as arrangedAs, onto, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
+import { apply, asOne, type Chart, emptyChart, firstOrders, type Page, walk } from '../chart';
+import {
+  alternatives,
+  arranged as arrangedAs,
+  onto,
+  type Prepared,
+  paint,
+  prepare,
+  SUBTITLE,
+  smallestOf,
+  smallestSet,
+} from '../compose';
 import { inFont } from '../faces';
-import { type FitAllowed, matterOf } from '../kinds';
+import { type FitAllowed, type KindDrawn, kindsDrawn, type Lead, matterOf, type OnPage } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
 import { byFamily } from '../list';
 import type { Scene } from '../scene';
 import { type Fonts, shortened } from '../text';
 import { columnPages, type Entry, type PageSet } from './columns';
 import { partOf } from './part';
-import { membersOf, type Part, split } from './split';
+import { type Members, membersOf, type Part, split } from './split';
 
 /** Size in points at which the smallest words print at least, where none was chosen. */
 export const LEAST_INITIAL = 7;
@@ -44,23 +54,47 @@ export interface Booklet {
 
 const nameOf = (chart: Chart, id: string, unnamed: string) => chart.items[id]!.fields['name'] || unnamed;
 
-/** Superiors of an item from the top down, those in the middle left out where they are many. */
-function chainText(chart: Chart, id: string, unnamed: string): string {
+/** Names of those an item stands under from the top down, those in the middle left out where they are many. */
+function chainText(chart: Chart, id: string, above: ReadonlyMap<string, string>, unnamed: string): string {
   const names: string[] = [];
-  for (let at = chart.items[id]!.parent; at !== null; at = chart.items[at]!.parent)
-    names.unshift(nameOf(chart, at, unnamed));
+  for (let at = above.get(id); at !== undefined; at = above.get(at)) names.unshift(nameOf(chart, at, unnamed));
   return (names.length > 4 ? [names[0]!, '…', ...names.slice(-2)] : names).join(' › ');
 }
 
-/** A part arranged as the chart is, or where that is too small as it fits best; and the scale it gets on its page. */
-function arranged(own: Prepared, needed: number, most: number, fonts: Fonts): { prepared: Prepared; scale: number } {
-  const scaled = (prepared: Prepared) => ({
-    prepared,
-    scale: onto(prepared, arrangedAs(prepared), fonts).place.scale,
-  });
+/** A part as it stands on its page. */
+interface Standing {
+  readonly prepared: Prepared;
+  readonly scale: number;
+  /** Its smallest words, in boxes of the whole or on its own lines, print as large as they should, or as they are set. */
+  readonly isLegible: boolean;
+}
+
+/**
+ * A part arranged as the chart is, or where that is too small as it fits best.
+ * @param unit size of the smallest words in boxes, in the picture's own units
+ * @param least size at which words should print, in points
+ * @param most largest scale that is wanted
+ */
+function arranged(own: Prepared, unit: number, least: number, most: number, fonts: Fonts): Standing {
+  const scaled = (prepared: Prepared): Standing => {
+    const arrangement = arrangedAs(prepared);
+    const { scale } = onto(prepared, arrangement, fonts).place;
+    const smallest = Math.min(unit, smallestOf(prepared, arrangement) ?? unit);
+    return { prepared, scale, isLegible: scale >= Math.min(1, least / smallest) * NEAR };
+  };
   const plain = scaled(own);
   const { room, chart } = own.input;
-  if (plain.scale >= needed * NEAR || !room || !own.kind.fit) return plain;
+  if (plain.isLegible || !room) return plain;
+  if (!own.kind.fit) {
+    let best = plain;
+    for (const choices of alternatives(own.kind.choices, chart.arrangement).slice(1)) {
+      const input = { ...own.input, chart: { ...chart, arrangement: { ...chart.arrangement, ...choices } } };
+      const tried = scaled({ ...own, input });
+      if (tried.isLegible) return tried;
+      if (tried.scale > best.scale) best = tried;
+    }
+    return best;
+  }
   const { best } = own.kind.fit({ ...own.input, room }, QUICK, most, () => {});
   if (best.scale <= plain.scale || best.changes.length === 0) return plain;
   const changed = apply(chart, asOne(best.changes));
@@ -87,47 +121,63 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const matter = matterOf(kind, chart);
   // What containers hold goes with them.
   const { room, structure } = input;
-  if (!kind.splits || !room || structure.order.length === 0) return undefined;
+  if (!kind.branches || !room || structure.order.length === 0) return undefined;
+  const branches = kind.branches(input.chart, structure);
   const least = page.least ?? LEAST_INITIAL;
   const unit = smallestSet(whole) ?? least;
   const wanted = Math.min(1, least / unit);
 
-  const drawn = new Set(structure.order);
-  const tree = treeOf(chart.items);
+  /** The item that a line draws; lines that only name one refer to it where it is on another page. */
+  const drawnBy = (line: string) => structure.standsFor?.get(line) ?? line;
+  const drawn = new Set([...structure.order, ...(structure.standsFor?.keys() ?? [])]);
   const childrenOf = (id: string) => {
-    const children = structure.folded?.has(id) ? [] : tree.childrenOf(id);
+    const children = structure.folded?.has(id) ? [] : branches.childrenOf(id);
     return children.length > 0 && (structure.folded || whole.inside.size > 0)
       ? children.filter((child) => drawn.has(child))
       : children;
   };
+  const besidesOf = branches.besidesOf?.bind(branches);
   // Boxes grown by half the least gap on every side do not overlap: so much area a page has at the scale that is wanted.
-  const gap = kind.splits(chart);
+  const { gap } = branches;
   const capacity = grownArea({ width: room.width / wanted, height: room.height / wanted }, gap);
-  const weight = (id: string) => grownArea(whole.sizes.get(id)!, gap);
+  const weight = (id: string) => grownArea(whole.sizes.get(drawnBy(id))!, gap);
   const partWith = (
-    part: Part,
+    { heads }: Part,
     members: readonly string[],
-    continues: ReadonlyMap<string, string>,
+    plates: ReadonlyMap<string, string>,
     subtitle = page.subtitle!,
-  ) => partOf(whole, { members, heads: part.heads, continues, page: { ...page, subtitle } });
-  const goingOn = (part: Part, members: readonly string[], cut: ReadonlySet<string>) =>
-    members.filter((id) => cut.has(id) && !part.heads.includes(id));
-  const second = Object.values(chart.links).filter(
-    ({ role, from, to }) => kind.draws.roles.indexOf(role) > 0 && drawn.has(from) && drawn.has(to),
-  );
-  /** Where the other ends are of lines beside the tree that leave a page, by the end that is on it. */
-  function leaving(members: readonly string[], pageOf: (id: string) => string): Map<string, string> {
-    const within = new Set(second.length > 0 ? members : []);
-    const found = new Map<string, Map<string, Set<string>>>();
-    for (const { from, to, role } of second) {
-      if (within.has(from) === within.has(to)) continue;
-      const [here, there] = within.has(from) ? [from, to] : [to, from];
-      const own = found.get(here) ?? new Map<string, Set<string>>();
-      found.set(here, own.set(role, (own.get(role) ?? new Set()).add(pageOf(there))));
+  ) =>
+    partOf(whole, {
+      members,
+      heads,
+      plates,
+      page: { ...page, subtitle },
+      arrangement: branches.from?.(drawnBy(heads[0]!)),
+    });
+  const goingOn = (part: Part, { nodes }: Members, cut: ReadonlySet<string>) =>
+    nodes.filter((id) => cut.has(id) && !part.heads.includes(id));
+  /** What of items on a page is on others, by the item. */
+  function leaving(
+    part: Part,
+    { nodes, all }: Members,
+    cut: ReadonlySet<string>,
+    pageOf: (id: string) => string,
+  ): Map<string, string> {
+    const within = new Set(all);
+    const branching = new Set(nodes.filter((id) => cut.has(id) || part.heads.includes(id)));
+    const on: OnPage = { has: (id) => within.has(id), goesOn: (id) => branching.has(id) };
+    const found = new Map<string, string>();
+    for (const id of all) {
+      const leads: Lead[] = [...(branches.leads?.(id, on) ?? [])];
+      // A line that only names an item which is elsewhere is drawn in its place.
+      if (!within.has(drawnBy(id))) leads.push(['', drawnBy(id)]);
+      const known = leads.filter(([, to]) => drawn.has(to));
+      if (known.length === 0) continue;
+      const pages = new Map<string, Set<string>>();
+      for (const [words, to] of known) pages.set(words, (pages.get(words) ?? new Set()).add(pageOf(to)));
+      found.set(id, [...pages].map(said).join(' · '));
     }
-    const said = ([role, pages]: readonly [string, ReadonlySet<string>]) =>
-      `${role.replaceAll('-', ' ')}: ${pages.size > 1 ? 'pages' : 'page'} ${[...pages].join(', ')}`;
-    return new Map([...found].map(([id, roles]) => [id, [...roles].map(said).join(' · ')]));
+    return found;
   }
   /** What plates say on a page: where a branch goes on, and where lines lead. */
   const platesOf = (going: ReadonlyMap<string, string>, lines: ReadonlyMap<string, string>) =>
@@ -138,30 +188,36 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
       ]),
     );
 
+  const tops = branches.tops.filter((id) => drawn.has(id));
+  const above = new Map(walk({ tops, childrenOf }).flatMap(({ id }) => childrenOf(id).map((child) => [child, id])));
   const { parts, cut } = split({
-    tops: tree.tops.filter((id) => drawn.has(id)),
+    tops,
     childrenOf,
+    besidesOf,
     weight,
     most: capacity,
     fits: (part, members, so) => {
       const going = new Map(goingOn(part, members, so).map((id) => [id, pagesText([10, 12])]));
-      const continues = platesOf(
+      const plates = platesOf(
         going,
-        leaving(members, () => '10'),
+        leaving(part, members, so, () => '10'),
       );
-      return arranged(partWith(part, members, continues), wanted, wanted, fonts).scale >= wanted * NEAR;
+      return arranged(partWith(part, members.all, plates), unit, least, wanted, fonts).isLegible;
     },
     tell: (done) => tell(done * 0.7),
   });
   const bound = Math.max(1, Math.ceil(structure.order.reduce((sum, id) => sum + weight(id), 0) / capacity - 1e-9));
 
   // Where each item has its own place: as a member of a page rather than as the head that a page begins with again.
-  const members = parts.map((part) => membersOf(part, childrenOf, cut));
+  const members = parts.map((part) => membersOf(part, { childrenOf, besidesOf }, cut));
   const placeOf = new Map<string, number>();
   for (const [i, part] of parts.entries())
-    for (const id of members[i]!) if (!part.heads.includes(id)) placeOf.set(id, i);
+    for (const id of members[i]!.nodes) if (!part.heads.includes(id)) placeOf.set(id, i);
   for (const [i, part] of parts.entries()) for (const id of part.heads) if (!placeOf.has(id)) placeOf.set(id, i);
-  const itemsOf = parts.map((_, i) => members[i]!.filter((id) => placeOf.get(id) === i));
+  // Who only stands beside others has a place where the first of them has.
+  for (const [i, { all }] of members.entries()) for (const id of all) if (!placeOf.has(id)) placeOf.set(id, i);
+  const inOrder = new Set(structure.order);
+  const itemsOf = parts.map((_, i) => members[i]!.all.filter((id) => placeOf.get(id) === i && inOrder.has(id)));
   const several = parts.length > 1;
   const contents = parts.map(({ heads }, i): Content => {
     const place = placeOf.get(heads[0]!)!;
@@ -176,7 +232,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const index = several
     ? columnPages(
         { ...chart, page: { ...page, subtitle: 'Index of names' } },
-        nameIndex(chart, structure.order, (id) => numberOf(placeOf.get(id)!)),
+        nameIndex(chart, kind, structure.order, (id) => numberOf(placeOf.get(id)!)),
         least,
         fonts,
       )
@@ -187,11 +243,17 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const pagesFrom = (id: string) => parts.flatMap(({ heads }, i) => (heads.includes(id) ? [numberOf(i)] : []));
   const drawnParts = parts.map((part, i): BookletPage => {
     const going = new Map(goingOn(part, members[i]!, cut).map((id) => [id, pagesText(pagesFrom(id))]));
-    const lines = [...leaving(members[i]!, (id) => String(numberOf(placeOf.get(id)!)))];
+    const lines = [...leaving(part, members[i]!, cut, (id) => String(numberOf(placeOf.get(id)!)))];
     // What a page only begins with again says so where it has its own place.
-    const continues = platesOf(going, new Map(lines.filter(([id]) => placeOf.get(id) === i)));
-    const own = partWith(part, members[i]!, continues, subtitleOf(i));
-    const { prepared } = arranged(own, wanted, Math.min(1, wanted * LARGEST), fonts);
+    const own = lines.filter(([id]) => placeOf.get(id) === i || !part.heads.includes(id));
+    const plates = platesOf(going, new Map(own));
+    const { prepared } = arranged(
+      partWith(part, members[i]!.all, plates, subtitleOf(i)),
+      unit,
+      least,
+      Math.min(1, wanted * LARGEST),
+      fonts,
+    );
     const { scene, smallest } = paint(prepared, fonts, { page: numberOf(i), of });
     tell(0.7 + (0.3 * (i + 1)) / parts.length);
     return { kind: 'part', scene, heads: part.heads, items: itemsOf[i]!, smallest };
@@ -199,14 +261,16 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   function subtitleOf(i: number): string {
     const { heads, only } = parts[i]!;
     const same = parts.flatMap((part, n) => (part.only && part.heads[0] === heads[0] ? [n] : []));
-    const share = only ? ` · ${same.indexOf(i) + 1} of ${same.length} pages under ${contents[i]!.text}` : '';
+    const share = only ? `${same.indexOf(i) + 1} of ${same.length} pages under ${contents[i]!.text}` : '';
     const from = new Set(
       heads.flatMap((head) => {
         const place = placeOf.get(head)!;
-        return place === i ? [] : [`From page ${numberOf(place)}: ${chainText(chart, head, matter.unnamed)}`];
+        if (place === i) return [];
+        const chain = chainText(chart, head, above, matter.unnamed);
+        return [`From page ${numberOf(place)}${chain === '' ? '' : `: ${chain}`}`];
       }),
     );
-    const line = `${[...from].join(' · ') || single.subtitle || ''}${share}` || ' ';
+    const line = [[...from].join(' · ') || (single.subtitle ?? ''), share].filter(Boolean).join(' · ') || ' ';
     // On one line, as room was kept for one.
     return shortened(
       fonts,
@@ -235,6 +299,12 @@ const NO_PAGES: PageSet = { count: 0, draw: () => [] };
 const pagesText = (pages: readonly number[]): string =>
   pages.length > 1 ? `pages ${pages[0]}–${pages.at(-1)}` : `page ${pages[0]}`;
 
+/** What is elsewhere, and where: "dotted line: page 4". */
+function said([words, pages]: readonly [string, ReadonlySet<string>]): string {
+  const where = `${pages.size > 1 ? 'pages' : 'page'} ${[...pages].join(', ')}`;
+  return words === '' ? where : `${words}: ${where}`;
+}
+
 /** What a page of the booklet holds, and the page it goes on from. */
 interface Content {
   readonly text: string;
@@ -252,25 +322,27 @@ function overview(
 ): PageSet {
   const matter = matterOf(kind, whole);
   const orders = firstOrders(contents.length);
-  const about = (at: number, { count }: Content) => `page ${at} · ${count} ${count === 1 ? matter.item : matter.items}`;
+  const countOf = ({ count }: Content) => `${count} ${count === 1 ? matter.item : matter.items}`;
   const items = contents.map((content, i) => ({
     id: `p${i}`,
     parent: content.under === undefined ? null : `p${content.under}`,
     order: orders[i]!,
     // With the overview before it, which takes one page where it is a picture.
-    fields: { name: content.text, post: about(i + 2, content) },
+    fields: { name: content.text, post: `page ${i + 2} · ${countOf(content)}` },
   }));
   const chart: Chart = {
-    ...emptyChart(kind.id, whole.title),
+    // Pages stand under the pages that they go on from: a plain tree, which the first kind draws, whatever these are of.
+    ...emptyChart(kindsDrawn[0]!.id, whole.title),
     house: whole.house,
     ...(whole.brand !== undefined && { brand: whole.brand }),
     ...(whole.font !== undefined && { font: whole.font }),
     page: { ...page, subtitle: 'Overview of the pages', key: false, tierHeadings: false },
     items: Object.fromEntries(items.map((item) => [item.id, item])),
   };
-  const { prepared, scale } = arranged(prepare(chart, fonts, { asIs: true }), 1, 1, fonts);
-  const unit = smallestSet(prepared) ?? least;
-  if (unit * scale >= least * NEAR)
+  const own = prepare(chart, fonts, { asIs: true });
+  const unit = smallestSet(own) ?? least;
+  const { prepared, scale } = arranged(own, unit, unit, 1, fonts);
+  if (scale * unit >= least * NEAR)
     return { count: 1, draw: (first, of) => [paint(prepared, fonts, { page: first, of }).scene] };
   const level = (i: number): number => {
     const { under } = contents[i]!;
@@ -280,7 +352,7 @@ function overview(
   for (;;) {
     const entries = contents.map((content, i) => ({
       text: content.text,
-      quiet: `${content.count} ${matter.items}`,
+      quiet: countOf(content),
       page: pages + i + 1,
       level: Math.min(12, level(i)),
     }));
@@ -291,14 +363,20 @@ function overview(
 }
 
 /** Names in the order of a dictionary, with the page on which each stands. */
-function nameIndex(chart: Chart, ids: readonly string[], pageOf: (id: string) => number): Entry[] {
+function nameIndex(
+  chart: Chart,
+  kind: Pick<KindDrawn, 'line'>,
+  ids: readonly string[],
+  pageOf: (id: string) => number,
+): Entry[] {
+  const { tail = '' } = kind.line(chart);
   const { compare } = new Intl.Collator(chart.language ?? 'en');
   // Where it was said which part is the family name, an index goes by it.
   const order = chart.nameOrder ? byFamily(chart.nameOrder, compare) : compare;
   return ids
     .flatMap((id) => {
-      const { name = '', post = '' } = chart.items[id]!.fields;
-      return name === '' ? [] : [{ text: name, quiet: post, page: pageOf(id), level: 0 }];
+      const { name = '', [tail]: quiet = '' } = chart.items[id]!.fields;
+      return name === '' ? [] : [{ text: name, quiet, page: pageOf(id), level: 0 }];
     })
     .sort((a, b) => order(a.text, b.text) || a.page - b.page);
 }

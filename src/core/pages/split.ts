@@ -17,12 +17,14 @@ export interface Part {
 export interface SplitInput {
   readonly tops: readonly string[];
   childrenOf(id: string): readonly string[];
+  /** Who is drawn beside an item wherever it is. */
+  readonly besidesOf?: ((id: string) => readonly string[]) | undefined;
   /** How much room an item takes. */
   weight(id: string): number;
   /** Parts heavier than this are not asked about. */
   readonly most: number;
   /** @param cut items shown without what stands under them */
-  fits(part: Part, members: readonly string[], cut: ReadonlySet<string>): boolean;
+  fits(part: Part, members: Members, cut: ReadonlySet<string>): boolean;
   /** Told after each branch, with how many were looked at. */
   readonly tell?: (done: number) => void;
 }
@@ -33,35 +35,45 @@ export interface Split {
   readonly cut: ReadonlySet<string>;
 }
 
-/** Items of a part, parents first: from its heads down to what is cut off, which is shown without what stands under it. */
+/** What is on a page. */
+export interface Members {
+  /** Of branches, parents first: from its heads down to what is cut off, which is shown without what stands under it. */
+  readonly nodes: readonly string[];
+  /** These, and who stands beside them. */
+  readonly all: readonly string[];
+}
+
 export function membersOf(
   { heads, only }: Part,
-  childrenOf: SplitInput['childrenOf'],
+  { childrenOf, besidesOf }: Pick<SplitInput, 'childrenOf' | 'besidesOf'>,
   cut: ReadonlySet<string>,
-): string[] {
-  const members = [...heads];
-  for (let i = 0; i < members.length; i++) {
-    const id = members[i]!;
+): Members {
+  const nodes = [...heads];
+  for (let i = 0; i < nodes.length; i++) {
+    const id = nodes[i]!;
     const head = i < heads.length;
     if (!head && cut.has(id)) continue;
-    members.push(...((head && only) || childrenOf(id)));
+    nodes.push(...((head && only) || childrenOf(id)));
   }
-  return members;
+  if (!besidesOf) return { nodes, all: nodes };
+  return { nodes, all: [...new Set([...nodes, ...nodes.flatMap((id) => besidesOf(id))])] };
 }
 
 export function split(input: SplitInput): Split {
-  const { tops, childrenOf, weight, most, fits, tell } = input;
+  const { tops, childrenOf, besidesOf, weight, most, fits, tell } = input;
   const order = walk(input).map(({ id }) => id);
   const cut = new Set<string>();
   /** Weight of what a branch still holds together. */
   const held = new Map<string, number>();
   const parts: Part[] = [];
-  const membersIn = (part: Part) => membersOf(part, childrenOf, cut);
+  const membersIn = (part: Part) => membersOf(part, { childrenOf, besidesOf }, cut);
   const weigh = (ids: readonly string[]) => ids.reduce((sum, id) => sum + weight(id), 0);
   const takes = (part: Part) => {
     const members = membersIn(part);
-    return weigh(members) <= most && fits(part, members, cut);
+    return weigh(members.all) <= most && fits(part, members, cut);
   };
+  const all: Part = { heads: tops };
+  if (tops.length > 1 && takes(all)) return { parts: [all], cut };
   let done = 0;
   for (let i = order.length - 1; i >= 0; i--) {
     const id = order[i]!;
@@ -89,7 +101,7 @@ export function split(input: SplitInput): Split {
   for (const top of tops) if (!cut.has(top)) parts.push({ heads: [top] });
   return {
     parts: inOrder(
-      merged(parts, order, input, takes, { weightOf: (part) => weigh(membersIn(part)), membersIn }),
+      merged(parts, order, input, takes, { weightOf: (part) => weigh(membersIn(part).all), membersIn }),
       order,
     ),
     cut,
@@ -120,14 +132,16 @@ function overPages(id: string, children: readonly string[], takes: (part: Part) 
 /** Pages before a part in the list that may take it, and how many of them are asked: asking takes time. */
 const NEIGHBOURS = 20;
 const ASKED = 3;
+/** The part of a page's area up to which it is always asked. */
+const HALF = 0.5;
 
 /** Small branches share a page where it takes them: those under the same item first, then others of about its depth. */
 function merged(
   parts: readonly Part[],
   order: readonly string[],
-  { childrenOf }: SplitInput,
+  { childrenOf, most: capacity }: SplitInput,
   takes: (part: Part) => boolean,
-  { weightOf, membersIn }: { weightOf: (part: Part) => number; membersIn: (part: Part) => readonly string[] },
+  { weightOf, membersIn }: { weightOf: (part: Part) => number; membersIn: (part: Part) => Members },
 ): Part[] {
   const above = new Map<string, string>();
   const depth = new Map<string, number>();
@@ -135,12 +149,12 @@ function merged(
     depth.set(id, (depth.get(above.get(id) ?? '') ?? 0) + 1);
     for (const child of childrenOf(id)) above.set(child, id);
   }
-  const shares = (a: Part, b: Part) => {
-    const within = new Set(membersIn(a));
-    return membersIn(b).some((id) => within.has(id));
+  const holds = (a: Part, b: Part) => {
+    const { nodes } = membersIn(a);
+    return b.heads.some((id) => nodes.includes(id));
   };
   // What no page has held yet is hardly held by one more.
-  const most = Math.max(0, ...parts.map(weightOf)) * 1.1;
+  const most = Math.max(capacity * HALF, Math.max(0, ...parts.map(weightOf)) * 1.1);
   const join = (all: readonly Part[], alike: (a: string, b: string) => boolean): Part[] => {
     const pages: { part: Part; weight: number }[] = [];
     for (const part of inOrder(all, order)) {
@@ -153,7 +167,8 @@ function merged(
             page.weight + weight <= most &&
             page.part.heads.some((head) => alike(head, part.heads[0]!)) &&
             // A branch does not go on the page that it goes on from: its head would stand there twice.
-            !shares(page.part, part),
+            !holds(page.part, part) &&
+            !holds(part, page.part),
         )
         .slice(0, ASKED)
         .find((page) => takes({ heads: [...page.part.heads, ...part.heads] }));

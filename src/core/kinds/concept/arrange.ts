@@ -12,13 +12,14 @@ const FOCUS = { size: 12.5, gap: 16 };
 
 /** A link that runs against the tiers or along one shows its direction by a head (common practice in concept maps). */
 function linksOf(input: ArrangeInput): WordedLink[] {
-  const { chart, structure, lookOf, setWords } = input;
+  const { chart, whole, structure, lookOf, setWords } = input;
   const graph = graphOf(chart);
+  const crossLinks = new Set([...graphOf(whole ?? chart).crossLinks].map(({ line }) => line));
   const inTree = new Set(graph.reachedBy.values());
   return graph.propositions
     .filter(({ from, to }) => from !== to)
     .map((link): WordedLink => {
-      const cross = graph.crossLinks.has(link);
+      const cross = crossLinks.has(link.line);
       const down = structure.tierOf.get(link.to)! > structure.tierOf.get(link.from)!;
       return {
         from: link.from,

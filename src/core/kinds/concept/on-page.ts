@@ -1,3 +1,6 @@
+import type { Chart } from '../../chart';
+import { listBranches } from '../branches';
+import { chosen } from '../choices';
 import type { KindOnPage } from '../kind';
 import { namedCells } from '../naming';
 import { beside, over, under } from '../typing';
@@ -7,6 +10,9 @@ import { graphOf } from './graph';
 import { cell, outlineOf } from './lines';
 import { starts } from './starts';
 import { typed } from './typing';
+
+/** Round rings, boxes stand as close as half of what is asked for. */
+const leastGap = ({ arrangement }: Chart) => Number(chosen(choices, arrangement, 'siblingGap')) / 2;
 
 export const conceptOnPage: KindOnPage = {
   id: 'concept',
@@ -43,6 +49,7 @@ export const conceptOnPage: KindOnPage = {
   starts,
   choices,
   holds: true,
+  branches: (chart) => ({ ...listBranches(chart, leastGap(chart)), from: (head) => ({ main: head }) }),
   structure(chart) {
     const { concepts, tierOf, tiers, standsFor } = graphOf(chart);
     return { order: concepts, tierOf, tiers, standsFor };

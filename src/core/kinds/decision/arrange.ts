@@ -3,7 +3,7 @@ import type { ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
 import { arrangeWorded, layeredForm, type WordedLink } from '../worded';
 import { choices } from './choices';
-import { stepsOf, type Way } from './steps';
+import { type Steps, stepsOf, type Way } from './steps';
 import { type Aim, worthOf } from './worth';
 
 const WORDS_WIDEST = 96;
@@ -21,15 +21,21 @@ const wordsOf = ({ answer, chance, cost }: Way) =>
     .filter(Boolean)
     .join('\n');
 
-export function arrange({ chart, structure, sizes, lookOf, setWords }: ArrangeInput): Arrangement {
+/** Lines that say the ways taken when the best is chosen from the start on. */
+function bestLines(tree: Steps, aim: Aim): ReadonlySet<string> {
+  const worth = worthOf(tree, aim);
+  return new Set([...(worth?.taken ?? [])].flatMap((way) => (worth?.best.get(way.from) === way ? [way.line] : [])));
+}
+
+export function arrange({ chart, whole, structure, sizes, lookOf, setWords }: ArrangeInput): Arrangement {
   const choose = (key: string) => chosen(choices, chart.arrangement, key);
   const tree = stepsOf(chart);
-  const worth = worthOf(tree, choose('aim') as Aim);
+  const best = bestLines(stepsOf(whole ?? chart), choose('aim') as Aim);
   const back = new Set(tree.loops.map(({ way }) => way));
   const links = tree.order.flatMap((id) =>
     tree.steps.get(id)!.ways.map((way): WordedLink => {
       const text = wordsOf(way);
-      const best = worth?.best.get(id) === way && worth.taken.has(way);
+      const isBest = best.has(way.line);
       const { lineWidth, wordSize } = lookOf(structure.tierOf.get(id)!);
       return {
         from: way.from,
@@ -37,9 +43,9 @@ export function arrange({ chart, structure, sizes, lookOf, setWords }: ArrangeIn
         said: way.line,
         role: 'answer',
         label: way.answer,
-        ...(text !== '' && { words: setWords(text, WORDS_WIDEST, { strong: best, size: wordSize }) }),
+        ...(text !== '' && { words: setWords(text, WORDS_WIDEST, { strong: isBest, size: wordSize }) }),
         ...(back.has(way) && { arrow: true, look: { lineDash: 'dashed' as const } }),
-        ...(best && { look: { lineWidth: lineWidth * BEST } }),
+        ...(isBest && { look: { lineWidth: lineWidth * BEST } }),
       };
     }),
   );

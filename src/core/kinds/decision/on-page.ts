@@ -1,6 +1,7 @@
 /** Decision trees: questions, chances and outcomes. Tiers are the depth of the question. Here is what screens need of it: no reading, no layout. */
 import type { Chart } from '../../chart';
 import { showNumber } from '../../list';
+import { listBranches } from '../branches';
 import { chosen } from '../choices';
 import type { KindOnPage } from '../kind';
 import { namedCells } from '../naming';
@@ -13,6 +14,7 @@ import { stepsOf } from './steps';
 import { type Aim, worthOf } from './worth';
 
 const SHAPES = { question: 'soft', chance: 'pill', outcome: 'cut' } as const;
+const gapOf = (chart: Chart, key: 'siblingGap' | 'tierGap') => Number(chosen(choices, chart.arrangement, key));
 const aimOf = (chart: Chart) => chosen(choices, chart.arrangement, 'aim') as Aim;
 
 export const decisionOnPage: KindOnPage = {
@@ -37,6 +39,7 @@ export const decisionOnPage: KindOnPage = {
   starts,
   choices,
   holds: true,
+  branches: (chart) => listBranches(chart, Math.min(gapOf(chart, 'siblingGap'), gapOf(chart, 'tierGap'))),
   structure(chart) {
     const { order, depth, steps, standsFor } = stepsOf(chart);
     const last = Math.max(0, ...depth.values());

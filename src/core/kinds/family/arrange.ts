@@ -1,10 +1,11 @@
 import { crossingsOf, type LayeredEdge, LINE_GAP, layered, type Point } from '../../layout';
 import type { ArrangedLink, ArrangeInput, Arrangement } from '../arrangement';
 import { chosen } from '../choices';
-import { ASIDE, type Block, blockOf, inFamilyOrder, STACK_GAP } from './blocks';
+import { ASIDE, type Block, blockOf, inFamilyOrder } from './blocks';
 import { choices } from './choices';
 import { partnerLine, portOf, stemOf } from './couple-lines';
 import { type Child, type Couple, familyOf, isPartnerLine } from './family';
+import { STACK_GAP } from './gaps';
 import { generationsOf } from './generations';
 import { householdsOf } from './households';
 import { stacked } from './stacks';
@@ -25,7 +26,7 @@ export function arrange(input: ArrangeInput): Arrangement {
 
   const origins = (id: string) =>
     family.originsOf.get(id)!.filter(({ couple }) => couple.partners.some((partner) => shown.has(partner)));
-  const { apart } = generationsOf(chart);
+  const { apart } = generationsOf(input.whole ?? chart);
   const shares = (couple: Couple) => couple.partners.length === 2 && !apart.has(couple.key);
   const repeat = choose('meet') === 'repeat';
   const again = (couple: Couple): string | undefined => {

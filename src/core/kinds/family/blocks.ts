@@ -9,8 +9,6 @@ export const COUPLE_GAP = 26;
 const UNDER = { first: 9, next: 7 };
 /** How far from the middle of a box a line leaves it that is not the only one. */
 export const ASIDE = 9;
-/** Between boxes that stand one under another. */
-export const STACK_GAP = 9;
 /** From the line that runs down beside a stack to its boxes. */
 const SPINE = 12;
 

@@ -3,6 +3,7 @@ import type { Item } from '../../chart';
 import { dateIn } from '../../list';
 import type { KindOnPage } from '../kind';
 import { descendantsOf } from './ancestors';
+import { branches } from './branches';
 import { cell } from './cells';
 import { choices } from './choices';
 import { columns } from './columns';
@@ -50,6 +51,7 @@ export const familyOnPage: KindOnPage = {
     const tierOf = new Map(order.map((id) => [id, used.indexOf(of.get(id)!) + 1]));
     return { order, tierOf, tiers: used.length };
   },
+  branches,
   cell,
   writeCell,
   typed,

@@ -13,6 +13,7 @@ export const orgDrawn: KindDrawn = {
   ...orgOnPage,
   inClass: orgInClass,
   arrange,
+  platesItself: true,
   fit,
   settle,
   problems: (chart, lineOf) => [...problems(chart, lineOf), ...secondProblems(chart, lineOf)],

@@ -1,6 +1,7 @@
 /** Org charts: who reports to whom. Tiers are ranks: the distance from the top. Here is what screens need of it: no reading, no layout. */
 import { nameAnd } from '../../list';
 import { treeBeings } from '../beings';
+import { leadsByLinks, listBranches } from '../branches';
 import type { KindOnPage } from '../kind';
 import { matterOf } from '../matter';
 import { placeUnder } from '../place';
@@ -36,7 +37,7 @@ export const orgOnPage: KindOnPage = {
   ownFit: true,
   byHand: true,
   holds: true,
-  splits: leastGap,
+  branches: (chart) => ({ ...listBranches(chart, leastGap(chart)), leads: leadsByLinks(chart, [SECOND]) }),
   structure,
   cell,
   formats: {

@@ -17,7 +17,7 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const matter = useEditor((state) => matterFor(state.chart));
   const items = composition?.scene.items.length ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;
-  const booklet = page.over === 'booklet' && kind?.splits !== undefined && page.size !== 'picture';
+  const booklet = page.over === 'booklet' && kind?.branches !== undefined && page.size !== 'picture';
   const printed = composition?.page.smallestText;
   const least = page.least ?? LEAST_INITIAL;
   const smallest = booklet && printed != null ? Math.max(printed, least) : printed;

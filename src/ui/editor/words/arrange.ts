@@ -121,7 +121,7 @@ export const sheets = {
   least: 'Text at least',
   pages: 'Pages',
   making: 'Making the pages',
-  noBooklet: (kind: string) => `Only org charts are split into booklets by branch; a ${kind} stays whole.`,
+  noBooklet: (kind: string) => `A ${kind} has no branches to be split by: there is no booklet of it.`,
   booklet: (all: number, parts: number, bound: number) =>
     parts === 1
       ? 'All fits on one page.'

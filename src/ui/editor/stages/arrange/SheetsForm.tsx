@@ -24,7 +24,7 @@ export function SheetsForm({ page, set }: { page: Page; set: (patch: PagePatch, 
   const kind = useEditor((state) => kindFor(state.chart.kind));
   const over = page.over ?? 'one';
   const wall = page.wall ?? { across: 2, down: 2 };
-  const options = (['one', 'wall', ...(kind.splits ? (['booklet'] as const) : [])] as const).map((value) => ({
+  const options = (['one', 'wall', ...(kind.branches ? (['booklet'] as const) : [])] as const).map((value) => ({
     value,
     ...words.sheets.over[value],
   }));
@@ -52,7 +52,7 @@ export function SheetsForm({ page, set }: { page: Page; set: (patch: PagePatch, 
         options={options}
         onChoose={(to: Over) => set({ over: to === 'one' ? null : to })}
       />
-      {!kind.splits && (
+      {!kind.branches && (
         <p className="pt-1 text-[13px] text-quiet">{words.sheets.noBooklet(kind.words.name.toLowerCase())}</p>
       )}
       {over === 'wall' && (

@@ -1,0 +1,2 @@
+/** Between boxes that stand one under another. */
+export const STACK_GAP = 9;
