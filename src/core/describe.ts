@@ -3,7 +3,7 @@
  * It is the alternative text of its pictures (WCAG 2.2, 1.1.1) wherever nobody wrote one.
  */
 import type { Chart } from './chart';
-import { type KindDrawn, matterOf, type Structure } from './kinds';
+import { type KindDrawn, matterOf, type Structure, seenOf } from './kinds';
 
 /** Of more tiers only the first are counted one by one. */
 const MOST_TIERS = 12;
@@ -12,7 +12,8 @@ const MOST_LETTERS = 1_500;
 
 export function describe(kind: KindDrawn, chart: Chart, structure: Structure): string {
   const { item, items } = matterOf(kind, chart);
-  const { order, tiers, tierOf } = structure;
+  const { tiers, tierOf } = structure;
+  const order = seenOf(structure);
   const count = order.length;
   const first = `${kind.words.name}: ${count} ${count === 1 ? item : items} in ${tiers} ${tiers === 1 ? 'tier' : 'tiers'}.`;
   const counts = Array.from({ length: tiers }, () => 0);

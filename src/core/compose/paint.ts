@@ -2,7 +2,7 @@
 import { type Chart, isLeftwardChart, type LineLook } from '../chart';
 import { describe } from '../describe';
 import { hundredths } from '../hundredths';
-import type { ArrangedLink, Arrangement, Structure } from '../kinds';
+import { type ArrangedLink, type Arrangement, type Structure, seenOf } from '../kinds';
 import type { Fit } from '../layout';
 import type { Scene, SceneBand, SceneEdge } from '../scene';
 import { isClear } from '../style';
@@ -41,7 +41,7 @@ function onPage(arrangement: Arrangement, place: Fit, shift: { x: number; y: num
 /** How many items each tier has, and how many of them are exceptions. */
 function countsOf(chart: Chart, structure: Structure): { count: number; exceptions: number }[] {
   const counts = Array.from({ length: structure.tiers }, () => ({ count: 0, exceptions: 0 }));
-  for (const id of structure.order) {
+  for (const id of seenOf(structure)) {
     const so = counts[structure.tierOf.get(id)! - 1]!;
     so.count++;
     const { style, tone, face } = chart.items[id]!;

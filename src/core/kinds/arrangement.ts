@@ -11,6 +11,8 @@ export interface Structure {
   readonly order: readonly string[];
   readonly tierOf: ReadonlyMap<string, number>;
   readonly tiers: number;
+  /** Of these, those without a box, that only hold others together: nobody counts them. */
+  readonly unseen?: ReadonlySet<string>;
   /** Lines that have no box of their own because they name an item that stands elsewhere, and that item. */
   readonly standsFor?: ReadonlyMap<string, string>;
   /** Items under which some are not drawn, and how many. */
@@ -18,6 +20,10 @@ export interface Structure {
   /** Items whose branch goes on elsewhere, and the words that say where. */
   readonly continues?: ReadonlyMap<string, string>;
 }
+
+/** Items that are seen in the picture, in the order of the list. */
+export const seenOf = ({ order, unseen }: Pick<Structure, 'order' | 'unseen'>): readonly string[] =>
+  unseen ? order.filter((id) => !unseen.has(id)) : order;
 
 export interface Size {
   readonly width: number;

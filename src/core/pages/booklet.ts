@@ -15,7 +15,7 @@ import {
   smallestSet,
 } from '../compose';
 import { inFont } from '../faces';
-import { type FitAllowed, type KindDrawn, kindsDrawn, type Lead, matterOf, type OnPage } from '../kinds';
+import { type FitAllowed, type KindDrawn, kindsDrawn, type Lead, matterOf, type OnPage, seenOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
 import { byFamily } from '../list';
 import type { Scene } from '../scene';
@@ -216,8 +216,8 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   for (const [i, part] of parts.entries()) for (const id of part.heads) if (!placeOf.has(id)) placeOf.set(id, i);
   // Who only stands beside others has a place where the first of them has.
   for (const [i, { all }] of members.entries()) for (const id of all) if (!placeOf.has(id)) placeOf.set(id, i);
-  const inOrder = new Set(structure.order);
-  const itemsOf = parts.map((_, i) => members[i]!.all.filter((id) => placeOf.get(id) === i && inOrder.has(id)));
+  const seen = new Set(seenOf(structure));
+  const itemsOf = parts.map((_, i) => members[i]!.all.filter((id) => placeOf.get(id) === i && seen.has(id)));
   const several = parts.length > 1;
   const contents = parts.map(({ heads }, i): Content => {
     const place = placeOf.get(heads[0]!)!;
@@ -232,7 +232,7 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const index = several
     ? columnPages(
         { ...chart, page: { ...page, subtitle: 'Index of names' } },
-        nameIndex(chart, kind, structure.order, (id) => numberOf(placeOf.get(id)!)),
+        nameIndex(chart, kind, [...seen], (id) => numberOf(placeOf.get(id)!)),
         least,
         fonts,
       )

@@ -40,6 +40,7 @@ export function partOf(whole: Prepared, { members, heads, plates, page, arrangem
   const tierOf = new Map(order.map((id) => [id, tierInWhole.get(id)! - off]));
   const drawnAs = (id: string) => standIns.standsFor?.get(id) ?? id;
   const folded = [...(whole.input.structure.folded ?? [])].filter(([id]) => within.has(id));
+  const unseen = order.filter((id) => whole.structure.unseen?.has(id));
   const said = new Map<string, string>();
   for (const [id, words] of plates) {
     const at = drawnAs(id);
@@ -50,6 +51,7 @@ export function partOf(whole: Prepared, { members, heads, plates, page, arrangem
     tierOf,
     tiers: order.reduce((most, id) => Math.max(most, tierOf.get(id)!), 0),
     ...(standIns.standsFor && { standsFor: standIns.standsFor }),
+    ...(unseen.length > 0 && { unseen: new Set(unseen) }),
     ...(folded.length > 0 && { folded: new Map(folded) }),
     ...(said.size > 0 && { continues: said }),
   };

@@ -235,3 +235,15 @@ describe('households that stand one under another', () => {
     expect(page.filled).toBeGreaterThan(0.75);
   });
 });
+
+describe('brothers and sisters whose parents nobody knows', () => {
+  const { chart } = readAs('family', '? (parents unknown)\n\tAnn (1901–)\n\tBo (1904–)\n');
+
+  it('hang from a line without a box, which is nobody to count', () => {
+    const { tiers, scene, shownFigures } = drawn(chart);
+    expect(tiers.map(({ count }) => count)).toEqual([0, 2]);
+    expect(scene.description).toContain('Family tree: 2 people');
+    expect(shownFigures.find(({ label }) => label === 'People')?.value).toBe('2');
+    expect(scene.edges.filter(({ role }) => role === 'child-of')).toHaveLength(2);
+  });
+});

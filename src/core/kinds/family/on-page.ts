@@ -49,7 +49,8 @@ export const familyOnPage: KindOnPage = {
     // Generations of which nobody is shown are closed up.
     const used = [...new Set(order.map((id) => of.get(id)!))].sort((a, b) => a - b);
     const tierOf = new Map(order.map((id) => [id, used.indexOf(of.get(id)!) + 1]));
-    return { order, tierOf, tiers: used.length };
+    const unseen = order.filter((id) => isUnknownParents(chart.items[id]!));
+    return { order, tierOf, tiers: used.length, ...(unseen.length > 0 && { unseen: new Set(unseen) }) };
   },
   branches,
   cell,

@@ -15,7 +15,7 @@ export function StatusLine({ controls }: { controls: ViewControls }) {
   const page = useEditor((state) => state.chart.page);
   const kind = useEditor((state) => kindOnPage(state.chart.kind));
   const matter = useEditor((state) => matterFor(state.chart));
-  const items = composition?.scene.items.length ?? 0;
+  const items = composition?.tiers.reduce((sum, tier) => sum + tier.count, 0) ?? 0;
   const widest = composition?.tiers.reduce((most, tier) => Math.max(most, tier.count), 0) ?? 0;
   const booklet = page.over === 'booklet' && kind?.branches !== undefined && page.size !== 'picture';
   const printed = composition?.page.smallestText;
