@@ -24,6 +24,7 @@ import {
   looksLikeLdif,
   looksLikeVcard,
   MOST_LINES,
+  NothingToDraw,
   parsedOnce,
   plainText,
   type ReadContext,
@@ -35,6 +36,7 @@ import {
   TOO_MANY_LINES,
   tableOfLdif,
   tableOfVcards,
+  withoutRemarks,
 } from './list';
 
 const isTable = (form: ListForm): form is TableForm => 'readRows' in form;
@@ -54,7 +56,7 @@ const markdownForm = (kind: Kind): ListForm => ({
   suits: (text) =>
     kindSaid(text) !== undefined && !looksLikeOpml(text) && /^\uFEFF?\s*<!--/.test(text)
       ? 1
-      : looksLikeMarkdown(plainText(text))
+      : looksLikeMarkdown(withoutRemarks(plainText(text)))
         ? 0.66
         : 0,
   read(raw, context) {
@@ -117,6 +119,11 @@ const certain = ({ suits, ...known }: KnownForm): Omit<ListForm, 'read'> => ({
   suits: (text) => (suits(text) ? 1 : 0),
 });
 
+const saidOf = (label: string, error: unknown) =>
+  error instanceof NothingToDraw
+    ? `Of this ${label} nothing can be drawn: ${error.message}.`
+    : `This ${label} is broken: ${(error as Error).message}.`;
+
 /** Nodes and edges of a file, brought into a table of the kind. */
 const graphForm = (table: TableForm, known: KnownForm, graphOf: (text: string) => WordedGraph): ListForm => ({
   ...certain(known),
@@ -126,7 +133,7 @@ const graphForm = (table: TableForm, known: KnownForm, graphOf: (text: string) =
     try {
       graph = parsedOnce(id, raw, context, graphOf);
     } catch (error) {
-      return refusedAs(id, `This ${label} is broken: ${(error as Error).message}.`);
+      return refusedAs(id, saidOf(label, error));
     }
     return { ...readGraph(table, graph, context), form: id };
   },
@@ -143,7 +150,7 @@ const graphml = {
 };
 const skos = {
   id: 'skos',
-  label: 'SKOS in Turtle',
+  label: 'Vocabulary (RDF)',
   sample: `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .
 @prefix : <urn:example:> .
 :marsh skos:prefLabel "Salt marsh" ; skos:narrower :creek .
@@ -156,8 +163,13 @@ const skos = {
 const directoryForm = (table: TableForm, known: KnownForm, rowsOf: (text: string) => string[][]): ListForm => ({
   ...certain(known),
   read(raw, context) {
-    const { id } = known;
-    const rows = parsedOnce(id, raw, context, rowsOf);
+    const { id, label } = known;
+    let rows: string[][];
+    try {
+      rows = parsedOnce(id, raw, context, rowsOf);
+    } catch (error) {
+      return refusedAs(id, saidOf(label, error));
+    }
     const some = context.sample === undefined ? rows : rows.slice(0, context.sample + 1);
     return { ...table.readRows(some, { ...context, headings: true }), form: id };
   },

@@ -3,7 +3,7 @@
  * evidence: a reading that explains little of the text, or leaves much of it in doubt, cannot win.
  */
 import { kindSaid } from './formats';
-import { formsOf } from './forms';
+import { formsOf, isLineForm } from './forms';
 import { type Fitness, type Kind, kinds } from './kinds';
 import type { ListRead, Problem } from './list';
 import { chartOfList, type ReadOptions, readList, type Unreadable } from './read';
@@ -43,13 +43,38 @@ function inDoubt(kind: Kind, list: ListRead): number {
   return where.size / Math.max(1, list.items.length);
 }
 
-const LETTER = /\p{L}/u;
+const WORD = /[\p{L}\p{Extended_Pictographic}\p{Regional_Indicator}]/u;
 /** A list for a chart has words: of this part of its items at the least. */
 const WORDED = 0.3;
 
+/** How lines of programs and of statements to databases begin and end. */
+const STATEMENT =
+  /^(?:import|export|const|let|var|function|return|if|for|def|class|public|private|SELECT|INSERT|CREATE|DROP)\b/;
+const isCode = (line: string): boolean =>
+  /[;{}]$/.test(line) ||
+  /^[}\])]/.test(line) ||
+  (STATEMENT.test(line) && /[:(]$/.test(line)) ||
+  (line.startsWith('(') && line.endsWith('),'));
+/** Of so many lines so large a part. */
+const MOST_CODE = { lines: 8, looked: 400, part: 0.5 };
+
+function isProgram(text: string): boolean {
+  const lines = text
+    .slice(0, 40_000)
+    .split('\n')
+    .slice(0, MOST_CODE.looked)
+    .flatMap((line) => line.trim() || []);
+  return lines.length >= MOST_CODE.lines && lines.filter(isCode).length >= lines.length * MOST_CODE.part;
+}
+
+const PROGRAM = 'This is not a list for a chart: it looks like a program, or like statements to a database.';
+
+/** Whether any line of text is taken for an item. */
+const isWritten = (kind: Kind, { form }: ListRead) => formsOf(kind).some((one) => one.id === form && isLineForm(one));
+
 /** Why this is no list for any chart; undefined where it may be one. */
 function noList({ items, sets }: ListRead): string | undefined {
-  const words = items.filter(({ fields }) => LETTER.test(fields['name'] ?? '')).length;
+  const words = items.filter(({ fields }) => WORD.test(fields['name'] ?? '')).length;
   if (items.length >= 3 && words < items.length * WORDED && sets.length === 0)
     return 'This is not a list for a chart: most of its lines have numbers only where names would stand.';
   return undefined;
@@ -66,6 +91,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
   // Of a long list every kind looks at the beginning; only the one that comes first then reads it whole.
   const said = kindSaid(text);
   const parsed = new Map<string, unknown>();
+  const program = isProgram(text);
   const claimed = kinds
     .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
     .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;
@@ -83,7 +109,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
     const { list } = read;
     if (kind.id === said)
       return { kind, fitness: { sure: 1, why: `It says so itself: ${kind.words.name.toLowerCase()}.` }, list };
-    const none = noList(list);
+    const none = program && isWritten(kind, list) ? PROGRAM : noList(list);
     if (none !== undefined) return { kind, fitness: { sure: 0, why: none }, list };
     const { sure, why } = kind.fits(list);
     const doubt = sure > 0 ? inDoubt(kind, list) : 0;

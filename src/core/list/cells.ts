@@ -45,6 +45,26 @@ function markdownRows(text: string): Row[] {
   });
 }
 
+/**
+ * A table over which a few lines of remarks stand, each behind a number sign: without these, the others on the lines they
+ * were. Text that has such lines elsewhere too, or under which no table stands, is left as it is.
+ */
+export function withoutRemarks(text: string): string {
+  if (!text.trimStart().startsWith('#')) return text;
+  const lines = text.split('\n');
+  const first = lines.findIndex((line) => line.trim() !== '' && !line.startsWith('#'));
+  const below = lines.slice(first).filter((line) => line.trim() !== '');
+  if (first < 0 || below.length < 2 || below.some((line) => line.startsWith('#'))) return text;
+  const isTable = DELIMITERS.some((delimiter) => {
+    const counts = below.map((line) => line.split(delimiter).length).sort((a, b) => a - b);
+    const usual = counts[counts.length >> 1]!;
+    return usual > 1 && counts.filter((count) => count === usual).length >= below.length * MOST_ALIKE;
+  });
+  return isTable ? [...lines.slice(0, first).map(() => ''), ...lines.slice(first)].join('\n') : text;
+}
+/** Of the lines of a table so many have as many cells. */
+const MOST_ALIKE = 0.8;
+
 /** A cell that a quotation mark left open and that is longer than this has swallowed the rest of the list. */
 const MOST_SWALLOWED = 100_000;
 

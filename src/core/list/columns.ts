@@ -66,8 +66,9 @@ export function fieldsOfHeadings(
   });
 }
 
+const cellKey = (cell = '') => tidy(cell).toLowerCase();
 const cellsAt = (rows: readonly Row[], at: number) =>
-  rows.map((row) => tidy(row.cells[at] ?? '').toLowerCase()).filter((cell) => cell !== '');
+  rows.map((row) => cellKey(row.cells[at])).filter((cell) => cell !== '');
 
 /** A column of its own most of whose cells are names of lines says what is above what, whatever its heading. */
 export function guessParent(rows: readonly Row[], fields: readonly string[], columns: readonly Column[]): number {
@@ -78,7 +79,10 @@ export function guessParent(rows: readonly Row[], fields: readonly string[], col
     // What a heading says is not doubted, even where somebody's post is written as their name.
     if (at === nameAt || taken.has(field)) return false;
     const cells = cellsAt(rows, at);
-    return cells.length >= rows.length / 2 && cells.filter((cell) => names.has(cell)).length >= cells.length * 0.6;
+    if (cells.length < rows.length / 2 || cells.filter((cell) => names.has(cell)).length < cells.length * 0.6)
+      return false;
+    // A name that is written again, as in another script, says nobody's superior.
+    return rows.some(({ cells: own }) => names.has(cellKey(own[at])) && cellKey(own[at]) !== cellKey(own[nameAt]));
   });
 }
 

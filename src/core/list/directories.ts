@@ -3,6 +3,8 @@
  * (RFC 7643). Each becomes a table with known headings: who somebody is, and whom they report to.
  */
 
+import { NothingToDraw } from './limits';
+
 /** Headings that every kind of people knows; what is else there follows under its own name. */
 const NAME = 'Name';
 const ID = 'Id';
@@ -81,7 +83,15 @@ const dnOf = (dn: string): string =>
     )
     .join(',');
 
-/** @returns rows, the headings first */
+/** What is to be done to a directory (RFC 2849): only what is added says who somebody is. */
+const isChange = (record: ReadonlyMap<string, readonly string[]>) =>
+  record.has('changetype') && record.get('changetype')![0] !== 'add';
+const CHANGES_ONLY = 'it says only what is to be changed in a directory; export its entries';
+
+/**
+ * @returns rows, the headings first
+ * @throws Error where it holds changes only
+ */
 export function tableOfLdif(text: string): string[][] {
   const records: Map<string, string[]>[] = [];
   let open: Map<string, string[]> | undefined;
@@ -108,7 +118,8 @@ export function tableOfLdif(text: string): string[][] {
   const nameOf = (record: Map<string, string[]>) =>
     first(record, 'displayname', 'cn') ??
     [first(record, 'givenname'), first(record, 'sn')].filter((part) => part !== undefined).join(' ');
-  const people = records.filter((record) => record.has('dn') && nameOf(record) !== '');
+  const people = records.filter((record) => record.has('dn') && nameOf(record) !== '' && !isChange(record));
+  if (people.length === 0 && records.some(isChange)) throw new NothingToDraw(CHANGES_ONLY);
   const idOf = new Map(
     people.map((record) => [
       dnOf(first(record, 'dn')!),
@@ -123,8 +134,10 @@ export function tableOfLdif(text: string): string[][] {
       ]);
       const manager = first(record, 'manager');
       if (manager !== undefined) put(entry, SUPERIOR, idOf.get(dnOf(manager)) ?? manager);
+      // The same again in another language or by its sound is the same.
       for (const [key, values] of record)
-        if (!KEPT_HOW.test(key)) put(entry, ATTRIBUTES[key] ?? key, values.join('; '));
+        if (!KEPT_HOW.test(key) && !KEPT_HOW.test(key.split(';', 1)[0]!))
+          put(entry, ATTRIBUTES[key] ?? key, values.join('; '));
       return entry;
     }),
   );

@@ -1,3 +1,4 @@
+export { withoutRemarks } from './cells';
 export { columnKey } from './columns';
 export {
   type CompareOptions,
@@ -20,7 +21,7 @@ export { jsonForm } from './json';
 export { readGraph } from './json-graph';
 export { listAsJson } from './json-write';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
-export { depthOfJson, linesIn, MOST_LEVELS, MOST_LINES, TOO_MANY_LINES, tooDeep } from './limits';
+export { depthOfJson, linesIn, MOST_LEVELS, MOST_LINES, NothingToDraw, TOO_MANY_LINES, tooDeep } from './limits';
 export { lineProblems } from './lines';
 export { matchLines, SURE } from './match';
 export { mergeLines, problemKey } from './merge-lines';

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { firstOrders, type Item, itemSchema, linkSchema, setSchema } from '../chart';
 import { tableOfScim } from './directories';
 import { graphOf, tableOfGraph, thingsOfGraph } from './json-graph';
+import { DEPTH, flatten, recordsOf } from './json-records';
 import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
 import { GRADE } from './roles';
 import { type ListForm, type ListRead, parsedOnce, refusedAs, type TableForm } from './types';
@@ -19,93 +20,6 @@ const ownSchema = z.object({
 });
 
 type OwnList = z.infer<typeof ownSchema>;
-
-type Scalar = string | number | boolean;
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-const isScalar = (value: unknown): value is Scalar => ['string', 'number', 'boolean'].includes(typeof value);
-const DEPTH = '@depth';
-
-interface Rows {
-  readonly rows: Record<string, string>[];
-  nested: boolean;
-}
-
-const word = (value: Scalar) => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
-
-/** A record of more entries is no part of the one it stands in, but a list by itself. */
-const MOST_PARTS = 8;
-const isPart = (record: Record<string, unknown>) => {
-  const values = Object.values(record);
-  return values.length < MOST_PARTS && values.every((of) => !isRecord(of) && !(Array.isArray(of) && of.some(isRecord)));
-};
-
-/** A record that stands under a key, by that as its name; of one that holds words only, each is an item. */
-function keyed(key: string, record: Record<string, unknown>): Record<string, unknown> {
-  const entries = Object.entries(record);
-  const isWords = (of: unknown) => isScalar(of) || (Array.isArray(of) && of.every(isScalar));
-  if (entries.length >= MOST_PARTS && entries.every(([, of]) => isWords(of)))
-    return {
-      name: key,
-      items: entries.map(([id, of]) => ({ name: Array.isArray(of) ? of.map(word).join('; ') : of, id })),
-    };
-  return 'name' in record ? { key, ...record } : { name: key, ...record };
-}
-
-const CALLED = ['label', 'title', 'text', 'key', 'id'];
-
-/**
- * Records under each other as rows with their depth. Iterative: nesting has no limit here.
- * @param most rows; all where absent
- */
-function flatten(top: readonly unknown[], most = Number.POSITIVE_INFINITY): Rows {
-  const found: Rows = { rows: [], nested: false };
-  const stack = top.map((value) => ({ value, depth: 0 })).reverse();
-  for (let at = stack.pop(); at && found.rows.length < most; at = stack.pop()) {
-    const { value, depth } = at;
-    const row: Record<string, string> = { [DEPTH]: String(depth) };
-    found.rows.push(row);
-    if (depth > 0) found.nested = true;
-    if (!isRecord(value)) {
-      if (isScalar(value)) row['name'] = word(value);
-      continue;
-    }
-    const children: unknown[] = [];
-    for (const [key, of] of Object.entries(value)) {
-      if (isScalar(of)) row[key] = word(of);
-      else if (Array.isArray(of) && of.some(isRecord)) for (const child of of) children.push(child);
-      else if (Array.isArray(of)) row[key] = of.filter(isScalar).map(word).join('; ');
-      else if (isRecord(of) && isPart(of)) {
-        for (const [inner, deep] of Object.entries(of))
-          if (isScalar(deep)) row[`${key} ${inner}`] = word(deep);
-          else if (Array.isArray(deep)) row[`${key} ${inner}`] = deep.filter(isScalar).map(word).join('; ');
-      } else if (isRecord(of)) children.push(keyed(key, of));
-    }
-    for (const child of children.reverse()) stack.push({ value: child, depth: depth + 1 });
-  }
-  // Where some are called something, so are the others, by what comes nearest to a name.
-  if (found.nested && found.rows.some((row) => row['name'] !== undefined))
-    for (const row of found.rows) {
-      const key = row['name'] === undefined ? CALLED.find((key) => /\p{L}/u.test(row[key] ?? '')) : undefined;
-      if (key === undefined) continue;
-      row['name'] = row[key]!;
-      delete row[key];
-    }
-  return found;
-}
-
-/** The records of a value: itself where it is a list, else its longest list of records, else itself alone. */
-function recordsOf(value: unknown): readonly unknown[] {
-  if (Array.isArray(value)) return value;
-  if (!isRecord(value)) return [];
-  if (Object.values(value).some(isScalar)) return [value];
-  // Records by their keys.
-  const own = Object.entries(value);
-  if (own.length > 1 && own.every(([, of]) => isRecord(of)))
-    return own.map(([key, of]) => keyed(key, of as Record<string, unknown>));
-  const lists = Object.values(value).filter((of): of is unknown[] => Array.isArray(of) && of.some(isRecord));
-  return lists.sort((a, b) => b.length - a.length)[0] ?? [value];
-}
 
 function ownList({ items, links = [], sets = [], arrangement }: OwnList, newId: () => string): ListRead {
   const fresh = new Map(items.map(({ id }) => [id, newId()]));

@@ -20,6 +20,9 @@ export function linesIn(text: string, most: number): number {
   return count;
 }
 
+/** What is written well, but says nothing that a chart shows: its message says why. */
+export class NothingToDraw extends Error {}
+
 /** Levels of a nested list, in any form that nests: far more than anybody draws. Each may cost what all above it cost. */
 export const MOST_LEVELS = 1_000;
 

@@ -12,7 +12,7 @@ function lookedAt(text: string): string {
     end = next;
   }
   // From a whole line on, or without the blank that what is left of one may begin with, as a line that is set in does.
-  const last = text.slice(-LOOKED_AT.last);
+  const last = text.slice(-LOOKED_AT.last).trimEnd();
   return `${text.slice(0, end > 0 ? end : LOOKED_AT.first)}\n${last.slice(last.indexOf('\n') + 1).trimStart()}`;
 }
 

@@ -1,6 +1,6 @@
 /** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet, Markdown tables. */
 import { firstOrders, type Item } from '../chart';
-import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, type RowsRead, rowsOf } from './cells';
+import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, type RowsRead, rowsOf, withoutRemarks } from './cells';
 import {
   columnKey,
   fieldsOfHeadings,
@@ -71,7 +71,7 @@ const LOOSE = /^\s|\s$| {2}|[^\S\n ]/;
 const FIRST_ROWS = 6;
 
 function readText(raw: string, context: ReadContext, options: TableOptions): ListRead {
-  const text = parsedOnce('plain', raw, context, plainText);
+  const text = parsedOnce('plain', raw, context, (whole) => withoutRemarks(plainText(whole)));
   const { delimiter } = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
   const parsed = parsedOnce(`rows ${delimiter}`, text, context, () => rowsOf(text, delimiter));
   return read(delimiter === '\t' ? 'tsv' : 'csv', parsed, context, options);
@@ -211,7 +211,7 @@ function form(
     sample,
     suits(text, columns) {
       if (looksLikeJson(text)) return 0;
-      const plain = plainText(text);
+      const plain = withoutRemarks(plainText(text));
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
       const found = delimiterOf(plain, namesKnown(columns), headsNames(columns));
       if (!delimiters.includes(found.delimiter)) return 0;

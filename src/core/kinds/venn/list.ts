@@ -228,11 +228,16 @@ function resolve(list: ListRead, { newId }: ReadContext): ListRead {
   const fieldNames = (list.columns ?? [])
     .map(({ field }) => field)
     .filter((field) => !own.has(field) && field !== 'id');
-  const ticked = fieldNames.filter((field) => {
-    const cells = list.items.map(({ fields }) => tick(fields[field] ?? ''));
-    const known = cells.filter((cell) => cell !== undefined).length;
-    return cells.some((cell) => cell === true) ? known >= cells.length * 0.7 : cells.every((cell) => cell === false);
+  const ticksIn = (field: string) => list.items.map(({ fields }) => tick(fields[field] ?? ''));
+  const withTicks = fieldNames.filter((field) => {
+    const cells = ticksIn(field);
+    return cells.includes(true) && cells.filter((cell) => cell !== undefined).length >= cells.length * 0.7;
   });
+  // A column in which nobody has a tick is a set only beside others in which somebody has.
+  const ticked =
+    withTicks.length === 0
+      ? []
+      : fieldNames.filter((field) => withTicks.includes(field) || ticksIn(field).every((cell) => cell === false));
   for (const field of ticked) sets.of(field);
   const items = list.items.map((item): Item => {
     const fields = { ...item.fields };
