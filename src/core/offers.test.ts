@@ -274,3 +274,62 @@ describe('lists of more lines than a function takes arguments', () => {
     expect(readList(kindOf('org')!, text)).toMatchObject({ ok: false, problem: { code: expect.any(String) } });
   });
 });
+
+describe('what is no list', () => {
+  const why = (text: string) => {
+    const [offer] = offersFor(text);
+    return offer!.fitness.sure === 0 ? offer!.fitness.why : `${offer!.kind.id} ${offer!.fitness.sure}`;
+  };
+  it.each([
+    ['a program', 'import { a } from "b";\nfunction c(d) {\n  const e = d;\n  return e;\n}\nif (a) {\n  c(a);\n}\n'],
+    ['statements to a database', `CREATE TABLE \`beds\` (\n${"('AB', 'Quay'),\n".repeat(9)}('AC', 'Fen');\n`],
+  ])('is said of %s', (_, text) => expect(why(text)).toContain('looks like a program'));
+  it('is said of running text, but not of a few long posts', () => {
+    const sentence =
+      'The path by the pond would be closed until the spring when somebody comes back from the nursery and mends the gates which nobody had done in all the years before. ';
+    expect(why(`${sentence}\n\n${sentence}\n${sentence}`)).toContain('running text');
+    expect(why(`Ann\n\tBo | ${sentence}\n\tCy | ${sentence}\n`)).toMatch(/^org/);
+  });
+  it('is said of changes to a directory, and of RDF without concepts', () => {
+    expect(why('version: 1\ndn: ou=Plants,dc=garden\nchangetype: delete\n')).toContain('only what is to be changed');
+    expect(why('<urn:a> <urn:b> "c" .\n<urn:a> <urn:d> <urn:e> .\n')).toContain('neither concepts');
+  });
+});
+
+describe('a file as programs write it', () => {
+  const first = (text: string) => {
+    const [offer] = offersFor(text);
+    return { kind: offer!.kind.id, form: offer!.list?.form, items: offer!.list?.items.length };
+  };
+  it('may be JSON in one very long line with an end of line after it', () => {
+    const records = Array.from({ length: 6_000 }, (_, i) => ({
+      name: `Bed ${i}`,
+      place: 'behind the glasshouse',
+      sown: 'in May, again in June',
+    }));
+    expect(first(`${JSON.stringify(records)}\n`)).toEqual({ kind: 'org', form: 'json', items: 6_000 });
+  });
+  it('may have remarks over its table', () => {
+    expect(first('# of the garden,\n# all beds\n\nA,north,3\nB,south,4\nC,south,9\n')).toMatchObject({
+      form: 'csv',
+      items: 3,
+    });
+    // A heading over a list is one of the list.
+    expect(first('# Garden\n\n- Ann\n- Bo\n')).toMatchObject({ form: 'markdown', items: 3 });
+  });
+  it('may have columns in which nobody has anything: they are no sets', () => {
+    expect(first('name,code,west,east\nAnn,A,,\nBo,B,,\nCy,C,,\n').kind).toBe('org');
+  });
+  it('may say classes of a vocabulary in triples', () => {
+    const [sub, label] = [
+      'http://www.w3.org/2000/01/rdf-schema#subClassOf',
+      'http://www.w3.org/2000/01/rdf-schema#label',
+    ];
+    const text = `<urn:sedge> <${sub}> <urn:plant> .\n<urn:reed> <${sub}> <urn:plant> .\n<urn:plant> <${label}> "Plant"@en .\n`;
+    const [offer] = offersFor(text);
+    expect(offer!.list!.form).toBe('skos');
+    expect(offer!.list!.items.map(({ fields }) => fields['name'])).toEqual(
+      expect.arrayContaining(['Plant', 'sedge', 'reed']),
+    );
+  });
+});

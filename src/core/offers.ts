@@ -44,6 +44,11 @@ function inDoubt(kind: Kind, list: ListRead): number {
 }
 
 const WORD = /[\p{L}\p{Extended_Pictographic}\p{Regional_Indicator}]/u;
+/** More words than a name or a post has. */
+const SENTENCE = 25;
+const isSentence = (name: string) => name.length > 2 * SENTENCE && name.split(/\s+/, SENTENCE).length >= SENTENCE;
+/** Of running text so large a part is sentences. */
+const PROSE = 0.5;
 /** A list for a chart has words: of this part of its items at the least. */
 const WORDED = 0.3;
 
@@ -77,6 +82,9 @@ function noList({ items, sets }: ListRead): string | undefined {
   const words = items.filter(({ fields }) => WORD.test(fields['name'] ?? '')).length;
   if (items.length >= 3 && words < items.length * WORDED && sets.length === 0)
     return 'This is not a list for a chart: most of its lines have numbers only where names would stand.';
+  const sentences = items.filter(({ fields }) => isSentence(fields['name'] ?? '')).length;
+  if (items.every(({ parent }) => parent === null) && sets.length === 0 && sentences > items.length * PROSE)
+    return 'This is not a list for a chart: it is running text, without levels or names.';
   return undefined;
 }
 

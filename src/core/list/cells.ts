@@ -1,5 +1,6 @@
 /** From text to rows of cells: CSV by RFC 4180, values set apart by tabs, semicolons or bars, tables in Markdown. */
 import Papa from 'papaparse';
+import { rememberedText } from '../remember';
 import { meantBy } from './formulas';
 import type { Problem } from './types';
 
@@ -106,6 +107,9 @@ export function rowsOf(text: string, delimiter: string): RowsRead {
   return { rows, problems, ...(refused !== undefined && { refused }) };
 }
 
+/** The first rows of a text, its delimiter before it: every form of every kind asks for them in turn. */
+const firstRows = rememberedText((text) => rowsOf(text.slice(1), text[0]!).rows, 2 * DELIMITERS.length);
+
 /**
  * The delimiter under which one of the first lines names the most known columns; else the one that splits lines alike.
  * @param namesKnown how many different known columns a row names
@@ -128,7 +132,7 @@ export function delimiterOf(
   if (isName(alone) && head.includes('\n')) return { delimiter: ',', headings: 1, even: true, tooWide: false };
   let best = { delimiter: ',', headings: -1, even: false, tooWide: false };
   for (const delimiter of DELIMITERS) {
-    const { rows } = rowsOf(head, delimiter);
+    const rows = firstRows(delimiter + head);
     const width = rows.slice(0, LOOK_FOR_HEADINGS).reduce((most, row) => Math.max(most, row.cells.length), 0);
     if (width > MOST_COLUMNS && best.headings < 0) best = { delimiter, headings: 0, even: false, tooWide: true };
     if (width < 2 || width > MOST_COLUMNS) continue;

@@ -100,13 +100,19 @@ export const jsonForm = (table: TableForm): ListForm => ({
     if (!nested) keys.delete(DEPTH);
     const headings = [...keys];
     const cells = rows.map((row) => headings.map((key) => row[key] ?? ''));
+    const list = table.readRows([headings, ...cells], {
+      ...context,
+      headings: true,
+      roles: { ...context.roles, [DEPTH]: GRADE },
+    });
+    // How deep a record is nested is no column that anybody wrote.
+    const at = list.columns?.findIndex(({ key }) => key === DEPTH) ?? -1;
+    const written = <T>(all: readonly T[]) => all.filter((_, i) => i !== at);
     return {
-      ...table.readRows([headings, ...cells], {
-        ...context,
-        headings: true,
-        roles: { ...context.roles, [DEPTH]: GRADE },
-      }),
+      ...list,
       form: 'json',
+      ...(list.columns && { columns: written(list.columns) }),
+      ...(list.firstRows && { firstRows: list.firstRows.map(written) }),
     };
   },
 });

@@ -9,6 +9,7 @@ import {
   type ReadContext,
   tableForms,
   tidy,
+  withoutRemarks,
 } from '../../list';
 import { columns } from './columns';
 import { namesIn, readCount } from './counts';
@@ -176,7 +177,7 @@ const headingsForm: ListForm = {
 
 /** Lines of an outline; headings marked with # count as the first level. */
 function outlineOf(raw: string): { line: number; level: number; text: string }[] {
-  const text = plainText(raw);
+  const text = withoutRemarks(plainText(raw));
   if (!/^#+\s/m.test(text)) return outlineLines(text);
   return text
     .split('\n')
