@@ -58,6 +58,28 @@ test('a wall is seen on the sheet and as pages, and its PDF has a page for each 
   expect(document.numPages).toBe(6);
 });
 
+test('a family goes over the pages of a booklet by descent, and its PDF has them all', async ({ page, request }) => {
+  noErrors(page);
+  const list = readFileSync('demo/founding-family.txt', 'utf8');
+  const id = await newChart(request, list, 'The founders', 'family');
+  await open(page, id);
+  await page.keyboard.press('Alt+2');
+  await page.getByText('Booklet', { exact: true }).click();
+  await page.getByLabel('Text at least').fill('12');
+  await expect(page.getByText(/of the chart, an overview and an index/)).toBeVisible();
+  await page.getByRole('button', { name: 'Look at page 2' }).click();
+  await expect(page.getByRole('dialog').getByRole('img', { name: /^Page 2 of/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^Saved \d/)).toBeVisible();
+  const pages = (await (await request.get(`/api/charts/${id}/pages`)).json()) as { parts: number; pages: object[] };
+  expect(pages.parts).toBeGreaterThan(1);
+  const pdf = await (await request.get(`/api/charts/${id}/picture?as=pdf`)).body();
+  const document = await getDocument({ data: new Uint8Array(pdf) }).promise;
+  expect(document.numPages).toBe(pages.pages.length);
+  const words = (await (await document.getPage(3)).getTextContent()).items.flatMap((one) => ('str' in one ? [one.str] : []));
+  expect(words.join(' ')).toMatch(/From page \d/);
+});
+
 test('a booklet of the whole trust is made in the page, and the API tells the same', async ({ page, request }) => {
   test.setTimeout(180_000);
   const id = await newChart(request, trustList());

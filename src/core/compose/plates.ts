@@ -1,7 +1,8 @@
 /** Plates under boxes: a few words that say on which pages the rest of something is. */
 import type { Arrangement } from '../kinds';
 import { type Insets, roomOf, withRoom } from './captions';
-import { isUpright, type Prepared } from './prepare';
+import type { Prepared } from './prepare';
+import { isUpright } from './upright';
 
 /** Room under a box for its plate, and how wide it is, by its letters; in points. */
 const PLATE = { room: 19, around: 12, letter: 5.4 } as const;

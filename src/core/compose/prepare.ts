@@ -1,7 +1,7 @@
 /** The first half of the pipeline: all that an arrangement starts from, and where its picture comes to stand. */
 import { type Chart, type Look, setsOf } from '../chart';
 import { definedOf } from '../defined';
-import { type ArrangeInput, chosen, type KindDrawn, kindDrawn, kindsDrawn, type Structure } from '../kinds';
+import { type ArrangeInput, type KindDrawn, kindDrawn, kindsDrawn, type Structure } from '../kinds';
 import { boundByArea, largestScale, wantedSize } from '../layout';
 import { once } from '../remember';
 import { finish, type Steps } from '../steps';
@@ -17,6 +17,7 @@ import { smallestSet } from './place';
 import { ruleEntries } from './ruled';
 import { keptTo, type Settled, settledByTrying } from './settle';
 import { shownOf } from './stands';
+import { isUpright } from './upright';
 import { alike, FULL } from './widths';
 
 /** What the key of a chart explains: its tiers and sets, what rules say, and the lines that are not those of the tree. */
@@ -187,10 +188,3 @@ export function* preparing(
 }
 
 type Once = () => Dressed;
-
-/** Whether the tiers of a chart run down or up the page. */
-export function isUpright(kind: KindDrawn, { arrangement }: Chart): boolean {
-  const choice = kind.choices.find(({ key }) => key === 'direction' || key === 'layout');
-  return choice !== undefined && UPRIGHT.has(String(chosen(kind.choices, arrangement, choice.key)));
-}
-const UPRIGHT = new Set(['down', 'up', 'rows']);

@@ -211,11 +211,14 @@ function form(
     sample,
     suits(text, columns) {
       if (looksLikeJson(text)) return 0;
-      const plain = withoutRemarks(plainText(text));
+      const whole = plainText(text);
+      const plain = withoutRemarks(whole);
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
       const found = delimiterOf(plain, namesKnown(columns), headsNames(columns));
       if (!delimiters.includes(found.delimiter)) return 0;
       if (found.headings >= 2 || found.tooWide) return 1;
+      // What stands under remarks is a table, also where its rows are uneven.
+      if (plain !== whole) return 0.8;
       if (/^[\t ]+\S/m.test(plain)) return 0;
       return found.headings === 1 && found.even ? 0.8 : found.even ? 0.5 : 0;
     },
