@@ -1,5 +1,6 @@
 /** Plates under boxes: a few words that say on which pages the rest of something is. */
 import type { Arrangement } from '../kinds';
+import type { Point } from '../layout';
 import { type Insets, roomOf, withRoom } from './captions';
 import type { Prepared } from './prepare';
 import { isUpright } from './upright';
@@ -7,17 +8,18 @@ import { isUpright } from './upright';
 /** Room under a box for its plate, and how wide it is, by its letters; in points. */
 const PLATE = { room: 19, around: 12, letter: 5.4 } as const;
 
-/** A prepared chart with room for the plates that its structure asks for; as much for all of a tier, so that boxes stay in line. */
+/** A prepared chart with room for the plates that its structure asks for: in rows as much for all of a tier, so that boxes stay in line. */
 export function withPlates(prepared: Prepared): Prepared {
   const { kind, structure, sizes, room, input } = prepared;
   const plates = input.structure.continues;
   if (!plates || kind.platesItself) return prepared;
   const tiers = new Set([...plates.keys()].map((id) => structure.tierOf.get(id)));
-  // Where tiers are columns lines meet the middle of a box: as much over as under it.
-  const over = isUpright(kind, input.chart) ? 0 : PLATE.room;
+  const inRows = isUpright(kind, input.chart);
+  // Where tiers are no rows lines meet the middle of a box: as much over as under it.
+  const over = inRows ? 0 : PLATE.room;
   const roomy = new Map<string, Insets>(room);
   for (const id of input.structure.order) {
-    if (!tiers.has(structure.tierOf.get(id))) continue;
+    if (!(inRows ? tiers.has(structure.tierOf.get(id)) : plates.has(id))) continue;
     const { x, top, bottom } = roomOf(room, id);
     const wide = PLATE.around + PLATE.letter * (plates.get(id)?.length ?? 0);
     roomy.set(id, {
@@ -39,5 +41,53 @@ export function plated(arrangement: Arrangement, { kind, input, sizes, room }: P
     const under = height + roomOf(room, of).bottom - PLATE.room / 2;
     return { of, text, at: { x: (width / 2) * boxScale, y: under * boxScale } };
   });
-  return { ...arrangement, tags: [...(arrangement.tags ?? []), ...tags] };
+  const shown = { ...arrangement, tags: [...(arrangement.tags ?? []), ...tags] };
+  return isUpright(kind, input.chart)
+    ? { ...shown, links: reaching(shown.links, feetOf(arrangement, plates, { sizes, room })) }
+    : shown;
+}
+
+/** The lower edge of the room under a box without a plate of its own, and the box's foot over it. */
+interface Foot {
+  readonly from: number;
+  readonly to: number;
+  readonly room: number;
+  readonly foot: number;
+}
+/** Lines begin and end so near to what they lead from. */
+const NEAR = 4;
+
+function feetOf(
+  { boxes }: Arrangement,
+  plates: ReadonlyMap<string, string>,
+  { sizes, room }: Pick<Prepared, 'sizes' | 'room'>,
+): Foot[] {
+  return [...boxes].flatMap(([id, [x, y]]) => {
+    const { bottom } = roomOf(room, id);
+    if (bottom < PLATE.room || plates.has(id)) return [];
+    const { width, height } = sizes.get(id)!;
+    const edge = y + height + bottom;
+    return [{ from: x, to: x + width, room: edge, foot: edge - PLATE.room }];
+  });
+}
+
+/** Lines that began under the room for a plate which is not there begin at the box. */
+function reaching(links: Arrangement['links'], feet: readonly Foot[]): Arrangement['links'] {
+  if (feet.length === 0) return links;
+  const atFoot = ([x, y]: Point): Point | undefined => {
+    const over = feet.find(({ from, to, room }) => x >= from && x <= to && Math.abs(y - room) <= NEAR);
+    return over && [x, y - over.room + over.foot];
+  };
+  const led = (points: readonly Point[], curved: boolean): readonly Point[] => {
+    if (points.length === 0) return points;
+    const [first, last] = [atFoot(points[0]!), atFoot(points.at(-1)!)];
+    // Of a curve the ends themselves are moved, as its points are counted.
+    const inner = curved ? points.slice(first ? 1 : 0, last ? -1 : undefined) : points;
+    return [...(first ? [first] : []), ...inner, ...(last ? [last] : [])];
+  };
+  return links.map((link) => ({
+    ...link,
+    points: led(link.points, link.curved),
+    ...(link.ways && { ways: link.ways.map((way) => led(way, link.curved)) }),
+  }));
 }

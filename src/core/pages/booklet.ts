@@ -2,25 +2,16 @@
  * A booklet: the chart split by branch over pages, so that each prints at least the size that was chosen, with an overview
  * of the pages before them and an index of names after them.
  */
-import { apply, asOne, type Chart, emptyChart, firstOrders, type Page, walk } from '../chart';
-import {
-  alternatives,
-  arranged as arrangedAs,
-  onto,
-  type Prepared,
-  paint,
-  prepare,
-  SUBTITLE,
-  smallestOf,
-  smallestSet,
-} from '../compose';
+import { type Chart, type Page, walk } from '../chart';
+import { paint, prepare, SUBTITLE, smallestSet } from '../compose';
 import { inFont } from '../faces';
-import { type FitAllowed, type KindDrawn, kindsDrawn, type Lead, matterOf, type OnPage, seenOf } from '../kinds';
+import { type Lead, matterOf, type OnPage, seenOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
-import { byFamily } from '../list';
 import type { Scene } from '../scene';
 import { type Fonts, shortened } from '../text';
-import { columnPages, type Entry, type PageSet } from './columns';
+import { columnPages, type PageSet } from './columns';
+import { type Content, nameIndex, overview } from './contents';
+import { arranged } from './legible';
 import { partOf } from './part';
 import { type Members, membersOf, type Part, split } from './split';
 
@@ -28,10 +19,6 @@ import { type Members, membersOf, type Part, split } from './split';
 export const LEAST_INITIAL = 7;
 /** Pages may print larger than they must, up to this much: sizes stay alike from page to page. */
 const LARGEST = 1.25;
-const QUICK: FitAllowed = { direction: false, branches: true, gaps: true, order: false, quick: true };
-/** Measures round off: a page that prints this near to the size is at it. */
-const NEAR = 1 - 1e-6;
-
 export interface BookletPage {
   readonly kind: 'overview' | 'part' | 'index';
   readonly scene: Scene;
@@ -59,53 +46,6 @@ function chainText(chart: Chart, id: string, above: ReadonlyMap<string, string>,
   const names: string[] = [];
   for (let at = above.get(id); at !== undefined; at = above.get(at)) names.unshift(nameOf(chart, at, unnamed));
   return (names.length > 4 ? [names[0]!, '…', ...names.slice(-2)] : names).join(' › ');
-}
-
-/** A part as it stands on its page. */
-interface Standing {
-  readonly prepared: Prepared;
-  readonly scale: number;
-  /** Its smallest words, in boxes of the whole or on its own lines, print as large as they should, or as they are set. */
-  readonly isLegible: boolean;
-}
-
-/**
- * A part arranged as the chart is, or where that is too small as it fits best.
- * @param unit size of the smallest words in boxes, in the picture's own units
- * @param least size at which words should print, in points
- * @param most largest scale that is wanted
- */
-function arranged(own: Prepared, unit: number, least: number, most: number, fonts: Fonts): Standing {
-  const scaled = (prepared: Prepared): Standing => {
-    const arrangement = arrangedAs(prepared);
-    const { scale } = onto(prepared, arrangement, fonts).place;
-    const smallest = Math.min(unit, smallestOf(prepared, arrangement) ?? unit);
-    return { prepared, scale, isLegible: scale >= Math.min(1, least / smallest) * NEAR };
-  };
-  const plain = scaled(own);
-  const { room, chart } = own.input;
-  if (plain.isLegible || !room) return plain;
-  if (!own.kind.fit) {
-    let best = plain;
-    for (const choices of alternatives(own.kind.choices, chart.arrangement).slice(1)) {
-      const input = { ...own.input, chart: { ...chart, arrangement: { ...chart.arrangement, ...choices } } };
-      const tried = scaled({ ...own, input });
-      if (tried.isLegible) return tried;
-      if (tried.scale > best.scale) best = tried;
-    }
-    return best;
-  }
-  const { best } = own.kind.fit({ ...own.input, room }, QUICK, most, () => {});
-  if (best.scale <= plain.scale || best.changes.length === 0) return plain;
-  const changed = apply(chart, asOne(best.changes));
-  if (!changed.ok) return plain;
-  const { arrangement, items } = changed.chart;
-  const fitted = scaled({
-    ...own,
-    chart: { ...own.chart, arrangement, items: { ...own.chart.items, ...items } },
-    input: { ...own.input, chart: changed.chart },
-  });
-  return fitted.scale > plain.scale ? fitted : plain;
 }
 
 /**
@@ -303,80 +243,4 @@ const pagesText = (pages: readonly number[]): string =>
 function said([words, pages]: readonly [string, ReadonlySet<string>]): string {
   const where = `${pages.size > 1 ? 'pages' : 'page'} ${[...pages].join(', ')}`;
   return words === '' ? where : `${words}: ${where}`;
-}
-
-/** What a page of the booklet holds, and the page it goes on from. */
-interface Content {
-  readonly text: string;
-  readonly count: number;
-  readonly under: number | undefined;
-}
-
-/** The pages as a chart of their own; where that would print too small, as a list. */
-function overview(
-  { kind, input: { chart: whole } }: Prepared,
-  page: Page,
-  contents: readonly Content[],
-  least: number,
-  fonts: Fonts,
-): PageSet {
-  const matter = matterOf(kind, whole);
-  const orders = firstOrders(contents.length);
-  const countOf = ({ count }: Content) => `${count} ${count === 1 ? matter.item : matter.items}`;
-  const items = contents.map((content, i) => ({
-    id: `p${i}`,
-    parent: content.under === undefined ? null : `p${content.under}`,
-    order: orders[i]!,
-    // With the overview before it, which takes one page where it is a picture.
-    fields: { name: content.text, post: `page ${i + 2} · ${countOf(content)}` },
-  }));
-  const chart: Chart = {
-    // Pages stand under the pages that they go on from: a plain tree, which the first kind draws, whatever these are of.
-    ...emptyChart(kindsDrawn[0]!.id, whole.title),
-    house: whole.house,
-    ...(whole.brand !== undefined && { brand: whole.brand }),
-    ...(whole.font !== undefined && { font: whole.font }),
-    page: { ...page, subtitle: 'Overview of the pages', key: false, tierHeadings: false },
-    items: Object.fromEntries(items.map((item) => [item.id, item])),
-  };
-  const own = prepare(chart, fonts, { asIs: true });
-  const unit = smallestSet(own) ?? least;
-  const { prepared, scale } = arranged(own, unit, unit, 1, fonts);
-  if (scale * unit >= least * NEAR)
-    return { count: 1, draw: (first, of) => [paint(prepared, fonts, { page: first, of }).scene] };
-  const level = (i: number): number => {
-    const { under } = contents[i]!;
-    return under === undefined ? 0 : level(under) + 1;
-  };
-  let pages = 1;
-  for (;;) {
-    const entries = contents.map((content, i) => ({
-      text: content.text,
-      quiet: countOf(content),
-      page: pages + i + 1,
-      level: Math.min(12, level(i)),
-    }));
-    const list = columnPages(chart, entries, least, fonts);
-    if (list.count === pages) return list;
-    pages = list.count;
-  }
-}
-
-/** Names in the order of a dictionary, with the page on which each stands. */
-function nameIndex(
-  chart: Chart,
-  kind: Pick<KindDrawn, 'line'>,
-  ids: readonly string[],
-  pageOf: (id: string) => number,
-): Entry[] {
-  const { tail = '' } = kind.line(chart);
-  const { compare } = new Intl.Collator(chart.language ?? 'en');
-  // Where it was said which part is the family name, an index goes by it.
-  const order = chart.nameOrder ? byFamily(chart.nameOrder, compare) : compare;
-  return ids
-    .flatMap((id) => {
-      const { name = '', [tail]: quiet = '' } = chart.items[id]!.fields;
-      return name === '' ? [] : [{ text: name, quiet, page: pageOf(id), level: 0 }];
-    })
-    .sort((a, b) => order(a.text, b.text) || a.page - b.page);
 }

@@ -1,4 +1,5 @@
 /** Booklets of the kinds that are more than trees: families, decision trees, concept maps. */
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
@@ -142,6 +143,23 @@ describe.each(['family', 'decision', 'concept'] as const)('a booklet of a %s', (
       }),
       { numRuns: 10, endOnFailure: true },
     );
+  });
+});
+
+describe('lines on a page where some boxes of a row have plates', () => {
+  it('begin at the boxes that have none', () => {
+    const list = readFileSync('demo/which-plant.txt', 'utf8');
+    const made = booklet(paged(readAs('decision', list).chart, { size: 'A5', least: 10 }), fonts)!;
+    let seen = 0;
+    for (const { scene } of partsOf(made)) {
+      const boxOf = new Map(scene.items.map(({ id, box }) => [id, box]));
+      for (const { from, points } of scene.edges) {
+        const { y, height } = boxOf.get(from)!;
+        expect(points[0]![1] - (y + height)).toBeLessThan(5);
+        seen++;
+      }
+    }
+    expect(seen).toBeGreaterThan(10);
   });
 });
 
