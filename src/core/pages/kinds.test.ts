@@ -148,18 +148,21 @@ describe.each(['family', 'decision', 'concept'] as const)('a booklet of a %s', (
 
 describe('lines on a page where some boxes of a row have plates', () => {
   it('begin at the boxes that have none', () => {
-    const list = readFileSync('demo/which-plant.txt', 'utf8');
-    const made = booklet(paged(readAs('decision', list).chart, { size: 'A5', least: 10 }), fonts)!;
+    const list = readFileSync('demo/founding-family.txt', 'utf8');
+    const made = booklet(paged(readAs('family', list).chart, { least: 11 }), fonts)!;
     let seen = 0;
     for (const { scene } of partsOf(made)) {
       const boxOf = new Map(scene.items.map(({ id, box }) => [id, box]));
-      for (const { from, points } of scene.edges) {
-        const { y, height } = boxOf.get(from)!;
-        expect(points[0]![1] - (y + height)).toBeLessThan(5);
+      const plates = platesOf(scene);
+      for (const { from, to, role, points } of scene.edges) {
+        const [one, other] = [boxOf.get(from)!, boxOf.get(to)!];
+        // Partners who stand one under the other, the upper without a plate.
+        if (role !== 'partner' || Math.abs(one.x - other.x) > 1 || plates.has(from)) continue;
+        expect(points[0]![1] - (one.y + one.height)).toBeLessThan(5);
         seen++;
       }
     }
-    expect(seen).toBeGreaterThan(10);
+    expect(seen).toBeGreaterThan(1);
   });
 });
 
