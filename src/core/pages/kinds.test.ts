@@ -155,10 +155,13 @@ describe('lines on a page where some boxes of a row have plates', () => {
       const boxOf = new Map(scene.items.map(({ id, box }) => [id, box]));
       const plates = platesOf(scene);
       for (const { from, to, role, points } of scene.edges) {
-        const [one, other] = [boxOf.get(from)!, boxOf.get(to)!];
         // Partners who stand one under the other, the upper without a plate.
-        if (role !== 'partner' || Math.abs(one.x - other.x) > 1 || plates.has(from)) continue;
-        expect(points[0]![1] - (one.y + one.height)).toBeLessThan(5);
+        const upper = boxOf.get(from)!.y < boxOf.get(to)!.y ? from : to;
+        const apart = Math.abs(boxOf.get(from)!.x - boxOf.get(to)!.x);
+        if (role !== 'partner' || apart > 1 || plates.has(upper)) continue;
+        const { y, height } = boxOf.get(upper)!;
+        const begins = scene.frame.y + scene.frame.scale * Math.min(...points.map((at) => at[1]));
+        expect(begins - (y + height)).toBeLessThan(5);
         seen++;
       }
     }
