@@ -151,6 +151,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(bo.getByRole('button', { name: 'Take it back' })).toBeVisible();
   // The page is no more the editor's.
   await expect(bo.getByRole('tab')).toHaveCount(0);
+  await expect(bo.locator('svg [data-item]', { hasText: 'Seeds' })).toBeVisible();
   expect(await violations(bo)).toEqual([]);
 
   // One is late.

@@ -76,7 +76,9 @@ test('a family goes over the pages of a booklet by descent, and its PDF has them
   const pdf = await (await request.get(`/api/charts/${id}/picture?as=pdf`)).body();
   const document = await getDocument({ data: new Uint8Array(pdf) }).promise;
   expect(document.numPages).toBe(pages.pages.length);
-  const words = (await (await document.getPage(3)).getTextContent()).items.flatMap((one) => ('str' in one ? [one.str] : []));
+  const words = (await (await document.getPage(3)).getTextContent()).items.flatMap((one) =>
+    'str' in one ? [one.str] : [],
+  );
   expect(words.join(' ')).toMatch(/From page \d/);
 });
 

@@ -109,14 +109,18 @@ export type OtherKind = keyof typeof LISTS;
 
 /** What breaks WCAG 2.2 A or AA on the page as it is, each with the first place. */
 export async function violations(page: Page): Promise<string[]> {
-  const found = await violationsNow(page);
-  if (found.length === 0) return found;
-  // A page that is only being laid out is looked at again once it is there: what stays counts.
-  await page.waitForTimeout(1_000);
-  return violationsNow(page);
+  let found = await violationsNow(page);
+  // A page that is only being laid out is looked at again until it is there: what stays counts.
+  for (let again = 0; found.length > 0 && again < 4; again++) {
+    await page.waitForTimeout(2_000);
+    found = await violationsNow(page);
+  }
+  return found;
 }
 
 async function violationsNow(page: Page): Promise<string[]> {
   const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-  return found.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+  return found.violations.map(
+    ({ id, nodes }) => `${id}, ${nodes.length} times: ${nodes[0]?.html} (${nodes[0]?.failureSummary})`,
+  );
 }
