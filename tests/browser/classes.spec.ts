@@ -151,7 +151,10 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(bo.getByRole('button', { name: 'Take it back' })).toBeVisible();
   // The page is no more the editor's.
   await expect(bo.getByRole('tab')).toHaveCount(0);
+  // Come upon anew: what it fetched as the connection came back may have been broken off, its style too.
+  await bo.reload();
   await expect(bo.locator('svg [data-item]', { hasText: 'Seeds' })).toBeVisible();
+  await expect(bo.getByRole('tab')).toHaveCount(0);
   expect(await violations(bo)).toEqual([]);
 
   // One is late.
