@@ -72,7 +72,7 @@ function Lines({
             type="button"
             dir="auto"
             aria-current={id === item || undefined}
-            className={`min-h-6 max-w-full rounded px-1 text-left text-[14px] hover:bg-tint ${id === item ? 'bg-tint font-semibold' : ''}`}
+            className={`min-h-[24px] max-w-full rounded px-1 py-[3px] text-left text-[14px] hover:bg-tint ${id === item ? 'bg-tint font-semibold' : ''}`}
             onClick={() => onSelect(id)}
           >
             {label}
