@@ -1,44 +1,48 @@
 /** Plates under boxes: a few words that say on which pages the rest of something is. */
-import type { Arrangement } from '../kinds';
+import { type Arrangement, plateWidth } from '../kinds';
 import type { Point } from '../layout';
 import { type Insets, roomOf, withRoom } from './captions';
 import type { Prepared } from './prepare';
 import { isUpright } from './upright';
 
-/** Room under a box for its plate, and how wide it is, by its letters; in points. */
-const PLATE = { room: 19, around: 12, letter: 5.4 } as const;
+/** Room under a box for its plate, in points. */
+const ROOM = 19;
+
+/** Plates that hang under their boxes: undefined where there are none, or the kind draws them itself. */
+const hanging = ({ kind, input }: Prepared) => (kind.platesItself ? undefined : input.structure.continues);
 
 /** A prepared chart with room for the plates that its structure asks for: in rows as much for all of a tier, so that boxes stay in line. */
 export function withPlates(prepared: Prepared): Prepared {
   const { kind, structure, sizes, room, input } = prepared;
-  const plates = input.structure.continues;
-  if (!plates || kind.platesItself) return prepared;
+  const plates = hanging(prepared);
+  if (!plates) return prepared;
   const tiers = new Set([...plates.keys()].map((id) => structure.tierOf.get(id)));
   const inRows = isUpright(kind, input.chart);
   // Where tiers are no rows lines meet the middle of a box: as much over as under it.
-  const over = inRows ? 0 : PLATE.room;
+  const over = inRows ? 0 : ROOM;
   const roomy = new Map<string, Insets>(room);
   for (const id of input.structure.order) {
     if (!(inRows ? tiers.has(structure.tierOf.get(id)) : plates.has(id))) continue;
     const { x, top, bottom } = roomOf(room, id);
-    const wide = PLATE.around + PLATE.letter * (plates.get(id)?.length ?? 0);
+    const wide = plateWidth(plates.get(id) ?? '');
     roomy.set(id, {
       x: Math.max(x, (wide - sizes.get(id)!.width) / 2),
       top: top + over,
-      bottom: bottom + PLATE.room,
+      bottom: bottom + ROOM,
     });
   }
   return { ...prepared, room: roomy, input: { ...input, sizes: withRoom(sizes, roomy) } };
 }
 
 /** An arrangement with the plates on it. */
-export function plated(arrangement: Arrangement, { kind, input, sizes, room }: Prepared): Arrangement {
-  const plates = input.structure.continues;
-  if (!plates || kind.platesItself) return arrangement;
+export function plated(arrangement: Arrangement, prepared: Prepared): Arrangement {
+  const plates = hanging(prepared);
+  if (!plates) return arrangement;
+  const { kind, input, sizes, room } = prepared;
   const { boxScale = 1 } = arrangement;
   const tags = [...plates].map(([of, text]) => {
     const { width, height } = sizes.get(of)!;
-    const under = height + roomOf(room, of).bottom - PLATE.room / 2;
+    const under = height + roomOf(room, of).bottom - ROOM / 2;
     return { of, text, at: { x: (width / 2) * boxScale, y: under * boxScale } };
   });
   const shown = { ...arrangement, tags: [...(arrangement.tags ?? []), ...tags] };
@@ -64,10 +68,10 @@ function feetOf(
 ): Foot[] {
   return [...boxes].flatMap(([id, [x, y]]) => {
     const { bottom } = roomOf(room, id);
-    if (bottom < PLATE.room || plates.has(id)) return [];
+    if (bottom < ROOM || plates.has(id)) return [];
     const { width, height } = sizes.get(id)!;
     const edge = y + height + bottom;
-    return [{ from: x, to: x + width, room: edge, foot: edge - PLATE.room }];
+    return [{ from: x, to: x + width, room: edge, foot: edge - ROOM }];
   });
 }
 

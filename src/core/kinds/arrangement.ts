@@ -25,6 +25,9 @@ export interface Structure {
 export const seenOf = ({ order, unseen }: Pick<Structure, 'order' | 'unseen'>): readonly string[] =>
   unseen ? order.filter((id) => !unseen.has(id)) : order;
 
+/** About how wide a plate with a few words is, in points. */
+export const plateWidth = (words: string): number => 12 + 5.4 * words.length;
+
 export interface Size {
   readonly width: number;
   readonly height: number;

@@ -3,6 +3,7 @@
  * (RFC 7643). Each becomes a table with known headings: who somebody is, and whom they report to.
  */
 
+import { isRecord } from './json-records';
 import { NothingToDraw } from './limits';
 
 /** Headings that every kind of people knows; what is else there follows under its own name. */
@@ -198,8 +199,6 @@ export function tableOfVcards(text: string): string[][] {
   return tableOf(entries);
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 const words = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '');
 const ENTERPRISE = 'urn:ietf:params:scim:schemas:extension:enterprise:2.0:User';
 

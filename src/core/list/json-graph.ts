@@ -1,10 +1,9 @@
 /** Graphs as JSON: things in one list, what joins two of them in another, as graph libraries exchange them. */
 import { pushTo } from '../grouped';
+import { isRecord, type JsonRecord } from './json-records';
 import type { ListRead, ReadContext, TableForm } from './types';
 
-type Entry = Record<string, unknown>;
-const isRecord = (value: unknown): value is Entry =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
+type Entry = JsonRecord;
 
 const NODES = ['nodes', 'vertices', 'items', 'concepts'];
 const LINKS = ['links', 'edges', 'relations', 'connections'];

@@ -1,5 +1,5 @@
 /** Bringing a trial and its chart together: what differs, adopting it, bringing it up to date. */
-import { type Chart, differenceOf, withoutFields } from '../../core/chart';
+import { type Change, type Chart, differenceOf, withoutFields } from '../../core/chart';
 import { type Compared, comparedById } from '../../core/history';
 import { matterOf } from '../../core/kinds';
 import { summaryOf } from '../../core/list';
@@ -96,6 +96,28 @@ export async function differencesOf(who: Who, id: string): Promise<Differences> 
 /** Somebody may write to the chart at any moment: it is looked at again so often. */
 const TRIES = 5;
 
+/** Merges and writes, anew where somebody wrote between the two. @throws 409 with the clashes that nothing was decided of */
+async function merged<T>(
+  who: Who,
+  id: string,
+  asked: AdoptAsked,
+  write: (three: Three, chart: Chart) => Promise<T>,
+): Promise<T> {
+  await chartFor(who, id, 'edit');
+  for (let again = 1; ; again++) {
+    const three = await threeOf(who, id, 'edit');
+    const { chart, clashes } = adopted(three, asked);
+    if (clashes.length > 0) throw clash(three, clashes);
+    try {
+      return await write(three, chart);
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.code !== 'changed-meanwhile' || again === TRIES) throw error;
+    }
+  }
+}
+
+const changeTo = (from: Chart, to: Chart): Change => differenceOf(from, to) ?? { type: 'group', changes: [] };
+
 const clash = (three: Three, clashes: readonly Clash[]) =>
   new ApiError(
     409,
@@ -105,8 +127,7 @@ const clash = (three: Three, clashes: readonly Clash[]) =>
     { clashes: named(three, clashes) },
   );
 
-export const adoptedNote = (name: string, only: boolean): string =>
-  `${only ? 'Some' : 'All'} of the trial “${name}” adopted`;
+const adoptedNote = (name: string, only: boolean): string => `${only ? 'Some' : 'All'} of the trial “${name}” adopted`;
 
 /**
  * Adopts a trial, or what is chosen of it, into its chart: one change, one step to take back. A trial that was adopted whole
@@ -114,62 +135,42 @@ export const adoptedNote = (name: string, only: boolean): string =>
  * @returns the chart's revision after it
  * @throws 409 with the clashes that nothing was decided of, before anything is changed
  */
-export async function adopt(
+export function adopt(
   who: Who,
   id: string,
   asked: AdoptAsked,
   note?: string,
 ): Promise<{ revision: number; changed: boolean }> {
-  await chartFor(who, id, 'edit');
-  for (let again = 1; ; again++) {
-    const three = await threeOf(who, id, 'edit');
-    const { chart, clashes } = adopted(three, asked);
-    if (clashes.length > 0) throw clash(three, clashes);
-    const { trial, real, revision } = three;
-    const whole = asked.only === undefined;
-    const change = differenceOf(real, chart) ?? { type: 'group', changes: [] };
-    try {
-      const done = await changeChart(who, trial.trialOf, {
-        base: revision,
-        change,
-        exact: true,
-        note: note ?? adoptedNote(trial.name, !whole),
-        also: (db) =>
-          whole
-            ? db.query('UPDATE charts SET adopted_at = now(), binned_at = now(), trial_day = NULL WHERE id = $1', [id])
-            : db.query('UPDATE charts SET adopted_at = now() WHERE id = $1', [id]),
-      });
-      return { revision: done.revision, changed: true };
-    } catch (error) {
-      if (!(error instanceof ApiError) || error.code !== 'changed-meanwhile' || again === TRIES) throw error;
-    }
-  }
+  const whole = asked.only === undefined;
+  return merged(who, id, asked, async ({ trial, real, revision }, chart) => {
+    const done = await changeChart(who, trial.trialOf, {
+      base: revision,
+      change: changeTo(real, chart),
+      exact: true,
+      note: note ?? adoptedNote(trial.name, !whole),
+      also: (db) =>
+        whole
+          ? db.query('UPDATE charts SET adopted_at = now(), binned_at = now(), trial_day = NULL WHERE id = $1', [id])
+          : db.query('UPDATE charts SET adopted_at = now() WHERE id = $1', [id]),
+    });
+    return { revision: done.revision, changed: true };
+  });
 }
 
 /** Brings what the chart did meanwhile into a trial: one change of the trial. @throws 409 with the clashes that nothing was decided of */
-export async function bringUpToDate(
+export function bringUpToDate(
   who: Who,
   id: string,
   { take }: Pick<AdoptAsked, 'take'>,
 ): Promise<{ revision: number; changed: boolean }> {
-  await chartFor(who, id, 'edit');
-  for (let again = 1; ; again++) {
-    const three = await threeOf(who, id, 'edit');
-    const { chart, clashes } = adopted(three, { take });
-    if (clashes.length > 0) throw clash(three, clashes);
-    const { own, revision, ownRevision, trial } = three;
-    const change = differenceOf(own, chart) ?? { type: 'group', changes: [] };
-    try {
-      const done = await changeChart(who, id, {
-        base: ownRevision,
-        change,
-        exact: true,
-        note: `Brought up to date with the chart`,
-        also: (db) => db.query('UPDATE charts SET trial_from = $2 WHERE id = $1', [id, revision]),
-      });
-      return { revision: done.revision, changed: revision !== trial.from };
-    } catch (error) {
-      if (!(error instanceof ApiError) || error.code !== 'changed-meanwhile' || again === TRIES) throw error;
-    }
-  }
+  return merged(who, id, { take }, async ({ own, revision, ownRevision, trial }, chart) => {
+    const done = await changeChart(who, id, {
+      base: ownRevision,
+      change: changeTo(own, chart),
+      exact: true,
+      note: `Brought up to date with the chart`,
+      also: (db) => db.query('UPDATE charts SET trial_from = $2 WHERE id = $1', [id, revision]),
+    });
+    return { revision: done.revision, changed: revision !== trial.from };
+  });
 }

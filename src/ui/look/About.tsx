@@ -28,7 +28,7 @@ function Item({ at, item, onSelect }: { at: Pinnable; item: string; onSelect: (i
         <ol aria-label={words.up} className="flex flex-wrap gap-x-1.5 text-[13px]">
           {way.map((id) => (
             <li key={id}>
-              <button type="button" dir="auto" className="min-h-6 underline" onClick={() => onSelect(id)}>
+              <button type="button" dir="auto" className="min-h-[24px] underline" onClick={() => onSelect(id)}>
                 {itemName(chart, id)}
               </button>{' '}
               <span aria-hidden>›</span>
@@ -72,20 +72,20 @@ function Lines({
             type="button"
             dir="auto"
             aria-current={id === item || undefined}
-            className={`min-h-[24px] max-w-full rounded px-1 py-[3px] text-left text-[14px] hover:bg-tint ${id === item ? 'bg-tint font-semibold' : ''}`}
+            className={`min-h-[24px] max-w-full rounded px-1 text-left text-[14px] hover:bg-tint ${id === item ? 'bg-tint font-semibold' : ''}`}
             onClick={() => onSelect(id)}
           >
             {label}
           </button>
         );
         return (
-          <li key={id} className="relative pl-6">
+          <li key={id} className="relative pl-[24px]">
             {name}
             {under.has(id) && (
               <details open>
                 <summary
                   aria-label={words.fold(label)}
-                  className="absolute top-0 left-0 size-6 cursor-pointer leading-6"
+                  className="absolute top-0 left-0 size-[24px] cursor-pointer leading-[24px]"
                 />
                 <Lines under={under} parent={id} item={item} onSelect={onSelect} />
               </details>
@@ -140,7 +140,7 @@ export function About({ at, item, onSelect }: { at: Pinnable; item: string | nul
                   <button
                     type="button"
                     dir="auto"
-                    className="min-h-6 rounded px-1 text-left text-[14px] hover:bg-tint"
+                    className="min-h-[24px] rounded px-1 text-left text-[14px] hover:bg-tint"
                     onClick={() => onSelect(id)}
                   >
                     {itemName(chart, id)}

@@ -109,7 +109,7 @@ export function Thread({
             type="button"
             dir="auto"
             aria-label={words.goTo(where)}
-            className="min-h-6 truncate text-left underline"
+            className="min-h-[24px] truncate text-left underline"
             onClick={() => {
               chooseRemark(remark.id);
               onGoTo();

@@ -4,7 +4,7 @@ import { chosen } from '../choices';
 import { ASIDE, type Block, blockOf, inFamilyOrder } from './blocks';
 import { choices } from './choices';
 import { partnerLine, portOf, stemOf } from './couple-lines';
-import { type Child, type Couple, familyOf, isPartnerLine } from './family';
+import { type Child, type Couple, familyOf, isPartnerLine, originsIn } from './family';
 import { STACK_GAP } from './gaps';
 import { generationsOf } from './generations';
 import { householdsOf } from './households';
@@ -24,8 +24,7 @@ export function arrange(input: ArrangeInput): Arrangement {
   const across = (id: string) => (down ? sizes.get(id)!.height : sizes.get(id)!.width);
   const siblingGap = Number(choose('siblingGap'));
 
-  const origins = (id: string) =>
-    family.originsOf.get(id)!.filter(({ couple }) => couple.partners.some((partner) => shown.has(partner)));
+  const origins = (id: string) => originsIn(family, shown, id);
   const { apart } = generationsOf(input.whole ?? chart);
   const shares = (couple: Couple) => couple.partners.length === 2 && !apart.has(couple.key);
   const repeat = choose('meet') === 'repeat';

@@ -1,6 +1,6 @@
 /** Households with the measures of their boxes, in the order of the family. */
 import { LINE_GAP } from '../../layout';
-import type { Family } from './family';
+import { type Family, originsIn } from './family';
 import type { Household, Place } from './households';
 
 /** Between partners: room for the line that joins them and the one that goes down from it. */
@@ -36,8 +36,7 @@ export function inFamilyOrder(
 ): Household[] {
   const of = new Map<string, number>();
   for (const [i, { places }] of households.entries()) for (const { id, again } of places) if (!again) of.set(id, i);
-  const isChild = (id: string) =>
-    family.originsOf.get(id)!.some(({ couple }) => couple.partners.some((partner) => shown.has(partner)));
+  const isChild = (id: string) => originsIn(family, shown, id).length > 0;
   const order: number[] = [];
   const seen = new Set<number>();
   const visit = (start: number) => {

@@ -8,21 +8,18 @@ import type { Structure } from '../arrangement';
 import type { Branches, Lead, OnPage } from '../branches';
 import { chosen } from '../choices';
 import { choices } from './choices';
-import { type Couple, familyOf } from './family';
+import { type Couple, familyOf, originsIn } from './family';
 import { STACK_GAP } from './gaps';
 
 export function branches(chart: Chart, { order }: Structure): Branches {
   const family = familyOf(chart);
   const shown = new Set(order);
-  const originsOf = (id: string): readonly Couple[] =>
-    (family.originsOf.get(id) ?? []).flatMap(({ couple }) =>
-      couple.partners.some((partner) => shown.has(partner)) ? [couple] : [],
-    );
+  const originsOf = (id: string) => originsIn(family, shown, id).map(({ couple }) => couple);
   const ownerOf = ({ partners }: Couple): string => {
     const there = partners.filter((partner) => shown.has(partner));
     return there.find((partner) => originsOf(partner).length > 0) ?? there[0]!;
   };
-  const couplesOf = (id: string) => family.couplesOf.get(id) ?? [];
+  const couplesOf = (id: string) => family.couplesOf.get(id)!;
 
   const parent = new Map<string, string>();
   for (const id of order) {

@@ -37,6 +37,10 @@ export interface Family {
   readonly crowded: readonly { readonly child: string; readonly parents: readonly string[] }[];
 }
 
+/** Of the couples of which somebody is a child, those of whom somebody is shown: by birth first. */
+export const originsIn = (family: Family, shown: ReadonlySet<string>, id: string) =>
+  family.originsOf.get(id)!.filter(({ couple }) => couple.partners.some((partner) => shown.has(partner)));
+
 const BY: Readonly<Record<string, By>> = {
   adopted: 'adopted',
   adoptive: 'adopted',

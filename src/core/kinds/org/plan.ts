@@ -1,7 +1,7 @@
 /** An org chart as a tree to place, in whichever direction it runs. */
 import { treeOf } from '../../chart';
 import { type EnclosedBranch, type Setting, type Tree, type TreeInput, tree } from '../../layout';
-import type { ArrangeInput, SettledTree, Size, Structure } from '../arrangement';
+import { type ArrangeInput, plateWidth, type SettledTree, type Size, type Structure } from '../arrangement';
 import { chosen } from '../choices';
 import { choices } from './choices';
 import { STACK_GAP } from './gaps';
@@ -11,14 +11,14 @@ import { isAide } from './structure';
 /** From a spine to its boxes: less where boxes stand close. */
 const INDENT = { most: 14, least: 8, perGap: 1.4 };
 /** Room under a post for the plate that says how many stand under it and are not drawn, or what goes on elsewhere. */
-const PLATE = { width: 30, wide: 64, height: 16, letter: 5.4 };
+const PLATE = { width: 30, wide: 64, height: 16 };
 export const PLATE_GAP = 2;
 /** Extent of the plate of a post across the tiers with the gap to it; 0 where it has none. */
 export function plateOf({ folded, continues }: Structure, id: string, columns: boolean): number {
   const going = continues?.get(id);
   if (going === undefined && !folded?.has(id)) return 0;
   if (!columns) return PLATE_GAP + PLATE.height;
-  return PLATE_GAP + (going === undefined ? PLATE.width : Math.max(PLATE.wide, 12 + PLATE.letter * going.length));
+  return PLATE_GAP + (going === undefined ? PLATE.width : Math.max(PLATE.wide, plateWidth(going)));
 }
 /** Of larger charts only ways that differ much are tried, and of the largest none: it would take too long. */
 const MOST_TRIED = { all: 1_500, some: 12_000 };
