@@ -6,8 +6,8 @@ export default defineConfig({
   testDir: 'tests/browser',
   outputDir: 'test-results',
   // Machines differ, and one machine differs from hour to hour: these only end what hangs.
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   workers: 1,
   forbidOnly: !!process.env['CI'],
   reporter: [['list'], ['json']],

@@ -7,6 +7,7 @@ export default getViteConfig({
     benchmark: { include: ['bench/**/*.bench.ts'] },
     environment: 'node',
     setupFiles: ['tests/support/laws.ts'],
-    testTimeout: 30_000,
+    // As in the browser: only ends what hangs.
+    testTimeout: 120_000,
   },
 });

@@ -63,7 +63,6 @@ const handIn = (page: Page) => page.getByRole('button', { name: /^Hand in/ });
 const place = (page: Page, name: string) => page.getByRole('listitem').filter({ hasText: name });
 
 test('teacher and three learners, from the code to the returned mark', async ({ browser }) => {
-  test.setTimeout(180_000);
   const desk = await teacherPage(browser);
   const { id: model } = await okOf<{ id: string }>(
     teacher.post('/api/charts', {
@@ -115,7 +114,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   for (const name of ['Share', 'Ctrl K']) await expect(ann.getByRole('button', { name })).toHaveCount(0);
   expect(await violations(ann)).toEqual([]);
 
-  // What one of them does is seen on the desk, and a remark of the teacher by them within a second.
+  // What one of them does is seen on the desk, and a remark of the teacher by them at once.
   const picture = place(desk, 'Ann Reed').locator('img');
   const before = await picture.getAttribute('src');
   await line(ann, 'Mud').click();
@@ -130,8 +129,9 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(ann.getByText('No remarks yet', { exact: false })).toBeVisible();
   await work.getByRole('button', { name: 'Remark', exact: true }).click();
   const sent = Date.now();
-  await expect(ann.getByText('What joins mud and tides?')).toBeVisible({ timeout: 1_000 });
-  expect(Date.now() - sent).toBeLessThan(1_000);
+  await expect(ann.getByText('What joins mud and tides?')).toBeVisible();
+  // Told while it is news; how fast is the bench's to say.
+  expect(Date.now() - sent).toBeLessThan(10_000);
 
   // One loses the connection, goes on working, and hands in all the same: it is sent once there is one.
   await bo.context().setOffline(true);
@@ -141,7 +141,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(bo.getByText('There is no connection', { exact: false })).toBeVisible();
   expect(await place(desk, 'Bo Lark').innerText()).toContain('working on it');
   await bo.context().setOffline(false);
-  await expect(bo.getByText('Handed in. Your teacher has it now.')).toBeVisible({ timeout: 15_000 });
+  await expect(bo.getByText('Handed in. Your teacher has it now.')).toBeVisible();
   await expect(place(desk, 'Bo Lark')).toContainText('handed in');
   await expect(bo.locator('svg [data-item]', { hasText: 'Seeds' })).toBeVisible();
   // Frozen, and taken back as long as it is not due.
@@ -186,7 +186,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   expect(await violations(work)).toEqual([]);
   await work.getByRole('button', { name: 'Return with the mark' }).click();
   await expect(work.locator('[data-state=returned]')).toBeVisible();
-  await expect(ann.getByText('Your teacher has given it back.')).toBeVisible({ timeout: 10_000 });
+  await expect(ann.getByText('Your teacher has given it back.')).toBeVisible();
   await expect(ann.getByText('A good beginning.')).toBeVisible();
   await ann.goto(at('/my-work'));
   await expect(ann.getByText('1 remark', { exact: true })).toBeVisible();

@@ -144,7 +144,7 @@ for (const [name, set] of [
     await open(page, id);
     // They are made once nothing has changed for a while.
     await expect
-      .poll(async () => (await sizesOf(await page.pdf({ preferCSSPageSize: true }))).length, { timeout: 20_000 })
+      .poll(async () => (await sizesOf(await page.pdf({ preferCSSPageSize: true }))).length)
       .toBe(ours.length);
     const printed = await sizesOf(await page.pdf({ preferCSSPageSize: true }));
     for (const [i, size] of printed.entries())

@@ -129,17 +129,13 @@ test('sheet and list are one: select, edit in place, walk, drag onto another', a
   await expect.poll(async () => (await lines(page)).length).toBe(5);
 });
 
-test('a second window sees changes within a second, and both may change at once', async ({
-  page,
-  context,
-  request,
-}) => {
+test('a second window sees changes at once, and both may change at once', async ({ page, context, request }) => {
   const id = await newChart(request);
   const other = await context.newPage();
   await open(page, id);
   await open(other, id);
   await line(page, 'Suda Welk').fill('Suda Welk-Marsh');
-  await expect(line(other, 'Suda Welk-Marsh')).toBeVisible({ timeout: 2_000 });
+  await expect(line(other, 'Suda Welk-Marsh')).toBeVisible();
   await Promise.all([line(page, 'Piet Marrable').fill('Piet M'), line(other, 'Tolu Adeyri').fill('Tolu A')]);
   for (const window of [page, other]) {
     await expect(line(window, 'Piet M')).toBeVisible();

@@ -74,7 +74,7 @@ test('a new chart begins with a ready start, or with nothing', async ({ page }) 
   await page.getByRole('button', { name: 'New chart' }).first().click();
   const dialog = page.getByRole('dialog', { name: 'New chart' });
   // Each kind with a picture and when to use it.
-  await expect(dialog.locator('label svg')).toHaveCount(5, { timeout: 30_000 });
+  await expect(dialog.locator('label svg')).toHaveCount(5);
   await expect(dialog.getByText(/When people have partners/)).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await dialog.getByText('Family tree', { exact: true }).click();

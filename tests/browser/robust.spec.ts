@@ -42,7 +42,7 @@ test('print gives every sheet of a wall', async ({ page, request }) => {
     window.print = () => undefined;
   });
   await page.keyboard.press('Control+p');
-  await expect(page.locator('.print-page')).toHaveCount(2, { timeout: 20_000 });
+  await expect(page.locator('.print-page')).toHaveCount(2);
   expect((await printed(page)).length).toBe(2);
 });
 

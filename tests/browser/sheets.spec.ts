@@ -83,7 +83,6 @@ test('a family goes over the pages of a booklet by descent, and its PDF has them
 });
 
 test('a booklet of the whole trust is made in the page, and the API tells the same', async ({ page, request }) => {
-  test.setTimeout(180_000);
   const id = await newChart(request, trustList());
   await request.patch(`/api/charts/${id}/changes`, {
     data: { base: 0, changes: [{ type: 'set-page', page: { over: 'booklet', least: 7, orientation: 'portrait' } }] },

@@ -35,7 +35,6 @@ for (const size of SIZES)
     page,
     request,
   }) => {
-    test.setTimeout(240_000);
     noErrors(page);
     await page.setViewportSize(size);
     await open(page, await newChart(request));
@@ -102,7 +101,6 @@ async function walkFrom(page: Page, key: 'Tab' | 'Shift+Tab') {
 
 for (const kind of ['org', 'venn'] as const)
   test(`Tab goes once through every screen of a ${kind} chart and back`, async ({ page, request }) => {
-    test.setTimeout(240_000);
     await open(page, await newChart(request, kind === 'org' ? GARDEN : LISTS.venn, 'Walked through', kind));
     for (const stage of STAGES) {
       await openStage(page, stage);

@@ -320,7 +320,7 @@ test('what helps is there by keys', async ({ page, request }) => {
   await hand.press('Escape');
   await hand.find('guide');
   const guide = page.getByRole('dialog', { name: 'Guide' });
-  await expect(guide.getByRole('img').first()).toBeVisible({ timeout: 30_000 });
+  await expect(guide.getByRole('img').first()).toBeVisible();
   for (const [words, reached] of [
     ['margin', 'Margins'],
     ['hide pictures', 'Show pictures in items'],

@@ -175,7 +175,7 @@ test('letters of one word are one entry after a day, and every moment that matte
           Number(row.revision),
         ),
       );
-    await expect.poll(revisions, { timeout: 30_000 }).toEqual([3, 6]);
+    await expect.poll(revisions).toEqual([3, 6]);
     for (const [revision, chart] of moments)
       expect((await call<Stored>(other.at, 'GET', `/api/charts/${id}?at=${revision}`)).value.chart).toEqual(chart);
     const { value } = await call<{ entries: { words: string }[] }>(other.at, 'GET', `/api/charts/${id}/history`);
@@ -214,7 +214,7 @@ test('what is set for a day is carried out on it, with a note; what clashes wait
   );
   const other = await started(url);
   try {
-    await expect.poll(async () => Object.keys((await chartOf(id)).chart.items).length, { timeout: 30_000 }).toBe(4);
+    await expect.poll(async () => Object.keys((await chartOf(id)).chart.items).length).toBe(4);
     const { value } = await call<{ entries: { note: string | null }[] }>(server.at, 'GET', `/api/charts/${id}/history`);
     expect(value.entries[0]!.note).toMatch(/^From .*: More$/);
     await expect

@@ -14,7 +14,6 @@ const OLD = { ...settings, ...parts, title: 'From before', style: { id: 'own', n
 const ITEM = Object.keys(OLD.items)[1]!;
 
 test('a database of an earlier version is taken on with all that is in it', async () => {
-  test.setTimeout(90_000);
   const name = `upgrade_${process.pid}`;
   await inDatabase(database!, (client) => client.query(`CREATE DATABASE ${name}`));
   const url = new URL(database!);
@@ -95,7 +94,6 @@ test('a chart that can not be read is left as it is, said, and handed out', asyn
 });
 
 test('a house style that was not carried through when its server ended is by the next', async ({ request }) => {
-  test.setTimeout(90_000);
   const id = await newChart(request);
   const { chart, revision } = await (await request.get(`/api/charts/${id}`)).json();
   const style = await (await request.post('/api/house-styles', { data: { name: 'Ours', chart: id } })).json();
@@ -114,7 +112,7 @@ test('a house style that was not carried through when its server ended is by the
   const other = await started(database!);
   try {
     const brand = async () => (await (await request.get(`/api/charts/${id}`)).json()).chart.brand;
-    await expect.poll(brand, { timeout: 30_000 }).toBe('#335577');
+    await expect.poll(brand).toBe('#335577');
     const left = () =>
       inDatabase(database!, (client) => client.query('SELECT pending FROM house_styles WHERE id = $1', [style.id]));
     await expect.poll(async () => (await left()).rows[0].pending).toBeNull();

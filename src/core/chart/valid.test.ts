@@ -79,7 +79,7 @@ describe('a chart stays one', () => {
       }),
       { numRuns: 150, ...FAST },
     );
-  }, 120_000);
+  });
   it('and is not taken apart by what a page has to have', () => {
     for (const key of ['size', 'margin', 'dateLine', 'orientation', 'showTitle', 'tierHeadings'])
       expect(changeSchema.safeParse({ type: 'set-page', page: { [key]: null } }).success).toBe(false);
