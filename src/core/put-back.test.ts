@@ -29,6 +29,11 @@ const APART = `? (parents unknown)
 \t\tDi Vale (about 1975)
 \tBo Vale (before 1960)
 `;
+const OWN_COLUMNS = `Name,Id,Born,Father,Hobby,Room 2
+Cora Oke,1,1892,,Bees,"by the ""old"" mill; left"
+Ivo Oke,2,1920,1,,@home
+Ada Oke,3,1922,1,Ropes,
+`;
 const demo = (file: string) => readFileSync(`demo/${file}`, 'utf8');
 const CHARTS = [
   ['org', 'the garden', demo('saltmarsh-garden.txt')],
@@ -36,6 +41,7 @@ const CHARTS = [
   ['family', 'the founders', demo('founding-family.txt')],
   ['family', 'dates in words', DATES],
   ['family', 'brothers whose parents are not known', APART],
+  ['family', 'columns of its own', OWN_COLUMNS],
   ['decision', 'a key', demo('which-plant.txt')],
   ['decision', 'chances and money', demo('second-glasshouse.txt')],
   ['concept', 'the marsh', demo('salt-marsh.txt')],

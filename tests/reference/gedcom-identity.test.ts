@@ -142,6 +142,9 @@ const personal = (when: fc.Arbitrary<string>) =>
       fc.constant(pointing('ASSO', '@I1@', [node('ROLE', 'GODP')])),
       fc.constant(pointing('SNOTE', '@N1@')),
       fc.constant(node('REFN', '12')),
+      fc
+        .tuple(text, fc.constantFrom('Hobby', 'Room', 'name', '@odd', 'constructor', ''), detail(when))
+        .map(([value, type, more]) => node('FACT', value, [node('TYPE', type), ...more])),
     ),
     { maxLength: 6 },
   );
@@ -233,8 +236,8 @@ function saidBy(chart: Chart, nameOf: (id: string) => string) {
   return {
     people: people
       .map((id) => {
-        const { name = '', born = '', died = '' } = chart.items[id]!.fields;
-        return [nameOf(id), name, born, died, sexOf(chart.items[id]) ?? ''].join('|');
+        const { name = '', born = '', died = '', Hobby = '', Room = '' } = chart.items[id]!.fields;
+        return [nameOf(id), name, born, died, sexOf(chart.items[id]) ?? '', Hobby, Room].join('|');
       })
       .sort(),
     couples: family.couples
@@ -276,13 +279,39 @@ describe('what is changed in a chart that came from a file', () => {
     expect(after.filter((line, i) => line !== before[i])).toEqual(['1 NAME Cora Oke']);
   });
 
+  it('is a fact where it is in a column of one’s own, with what else the file says of it', () => {
+    const fact = '1 FACT Bees\n2 TYPE Hobby\n2 DATE 1950\n';
+    const { chart } = readAs(
+      'family',
+      `0 HEAD\n1 GEDC\n2 VERS 7.0\n0 @I1@ INDI\n1 NAME Cora\n${fact}0 @I2@ INDI\n1 NAME Ivo\n1 FACT Boats\n2 TYPE Hobby\n1 FACT Ropes\n2 TYPE Hobby\n0 TRLR\n`,
+    );
+    const [cora, ivo] = Object.values(chart.items);
+    expect([cora!.fields['Hobby'], ivo!.fields['Hobby']]).toEqual(['Bees', 'Boats; Ropes']);
+    const changed = carried(chart, { type: 'edit-fields', id: cora!.id, fields: { Hobby: 'Wasps', Room: '2' } });
+    expect(written(changed)).toContain('1 FACT Wasps\n2 TYPE Hobby\n2 DATE 1950\n1 FACT 2\n2 TYPE Room\n');
+    expect(written(changed)).toContain('1 FACT Boats\n2 TYPE Hobby\n1 FACT Ropes\n');
+    expect(written(carried(chart, { type: 'edit-fields', id: ivo!.id, fields: { Hobby: 'Ropes' } }))).toContain(
+      '1 NAME Ivo\n1 FACT Ropes\n2 TYPE Hobby\n0 ',
+    );
+    expect(written(carried(chart, { type: 'edit-fields', id: ivo!.id, fields: { Hobby: null } }))).not.toContain(
+      'Ropes',
+    );
+  });
+  it('leaves the facts of a file alone that was read before facts were columns', () => {
+    const { chart } = readAs('family', '0 HEAD\n0 @I1@ INDI\n1 NAME Cora\n1 FACT Bees\n2 TYPE Hobby\n0 TRLR\n');
+    const { 'gedcom facts': _, ...rest } = chart.carried!;
+    const { Hobby: __, ...fields } = chart.items['i1']!.fields;
+    const before = { ...chart, carried: rest, items: { i1: { ...chart.items['i1']!, fields } } };
+    expect(written(before)).toContain('1 FACT Bees\n2 TYPE Hobby\n');
+  });
+
   type Edit = {
-    what: 'name' | 'born' | 'remove' | 'child' | 'partner' | 'move' | 'parted' | 'top';
+    what: 'name' | 'born' | 'remove' | 'child' | 'partner' | 'move' | 'parted' | 'top' | 'own' | 'unsaid';
     at: number;
     to: number;
   };
   const edit: fc.Arbitrary<Edit> = fc.record({
-    what: fc.constantFrom('name', 'born', 'remove', 'child', 'partner', 'move', 'parted', 'top'),
+    what: fc.constantFrom('name', 'born', 'remove', 'child', 'partner', 'move', 'parted', 'top', 'own', 'unsaid'),
     at: fc.nat(9),
     to: fc.nat(9),
   });
@@ -299,6 +328,8 @@ describe('what is changed in a chart that came from a file', () => {
       items: [{ id: fresh, parent, fields: { name: `New ${count}`, ...(relation && { relation }) } }],
     });
     if (what === 'name') return { type: 'edit-fields', id, fields: { name: `Renamed ${count}` } };
+    if (what === 'own') return { type: 'edit-fields', id, fields: { Hobby: `Bees ${count}` } };
+    if (what === 'unsaid') return { type: 'edit-fields', id, fields: { Hobby: null, Room: null } };
     if (what === 'born') return { type: 'edit-fields', id, fields: { born: `18${10 + count}` } };
     if (what === 'remove') return { type: 'remove-branch', id };
     if (what === 'child') return added(id);

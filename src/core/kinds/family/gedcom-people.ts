@@ -3,6 +3,7 @@ import { type GedcomNode, sub, subs } from '../../formats/gedcom';
 import { pushTo } from '../../grouped';
 import { tidy } from '../../list';
 import { type By, type Status, UNKNOWN_PARENTS } from './family';
+import { factFields } from './gedcom-facts';
 import { listOf, type PairRecord, type PersonRecord } from './records';
 
 export interface PersonOfFile<Node extends GedcomNode = GedcomNode> {
@@ -42,6 +43,7 @@ export function fieldsOf(record: GedcomNode): Record<string, string> {
     ...(date(died) ? { died: date(died) } : died && { died: '?' }),
     ...((sex === 'm' || sex === 'f') && { sex }),
     ...(sub(record, TWIN) && { twin: 'yes' }),
+    ...factFields(record),
   };
 }
 

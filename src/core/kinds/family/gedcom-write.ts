@@ -9,6 +9,7 @@ import { renewed } from '../../formats/gedcom-renewed';
 import { countingIds, dateOfVersion7 } from '../../list';
 import { type Family, familyOf, isUnknownParents, sexOf } from './family';
 import { carriedFile, headKept } from './gedcom';
+import { factFields, updateFacts } from './gedcom-facts';
 import { FamilyRecords } from './gedcom-families';
 import { fieldsOf, listOfPeople, membersOf, nameOf, TWIN } from './gedcom-people';
 
@@ -34,6 +35,7 @@ export function gedcomOf(chart: Chart): string {
     if (!isPerson(id)) continue;
     record.xref ??= xrefs.next('I');
     updatePerson(record, fieldsOf(record), chart.items[id]!);
+    updateFacts(record, file.hasFacts ? factFields(record) : {}, chart.items[id]!.fields);
     people.set(id, record);
   }
   const fresh: GedcomNode[] = [];
@@ -41,6 +43,7 @@ export function gedcomOf(chart: Chart): string {
     if (people.has(id) || !isPerson(id)) continue;
     const record: GedcomNode = { ...node('INDI'), xref: xrefs.next('I') };
     updatePerson(record, {}, chart.items[id]!);
+    updateFacts(record, {}, chart.items[id]!.fields);
     people.set(id, record);
     fresh.push(record);
   }

@@ -80,7 +80,7 @@ export const gedcomForm: ListForm = {
         message: `The file says that it is written in ${file.encoding}, from before UTF-8; look whether names with accents came out right.`,
         repairs: [],
       });
-    const carried: Record<string, string> = {};
+    const carried: Record<string, string> = { [FACTS]: '' };
     const idOf = new Map<GedcomLine, string>(people.map(({ id, record }) => [record, id]));
     const unknownOf = new Map(families.map(({ record, unknown }) => [record, unknown]));
     for (const [place, record] of file.records.entries()) {
@@ -101,6 +101,8 @@ export const gedcomForm: ListForm = {
 const PERSON = 'gedcom person';
 const FAMILY = 'gedcom family';
 const OTHER = 'gedcom record';
+/** Facts of the file became columns of the chart; a chart from before that has none, and what its file says of them stays. */
+const FACTS = 'gedcom facts';
 
 /** A structure as it is carried: as short as JSON can say it. */
 type Bare = readonly [tag: string, value: string, children: readonly Bare[], xref: string, pointer: 0 | 1];
@@ -124,6 +126,8 @@ export interface CarriedFile {
   readonly records: readonly GedcomNode[];
   readonly people: readonly PersonOfFile[];
   readonly families: readonly FamilyOfFile[];
+  /** Facts were read as columns. */
+  readonly hasFacts: boolean;
 }
 
 /** The file that a chart came from, as it was. */
@@ -143,6 +147,7 @@ export function carriedFile({ carried = {} }: Pick<Chart, 'carried'>): CarriedFi
       const unknown = key.split(' ')[3];
       return { record, ...(unknown !== undefined && { unknown }) };
     }),
+    hasFacts: Object.hasOwn(carried, FACTS),
   };
 }
 
