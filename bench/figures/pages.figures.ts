@@ -9,6 +9,7 @@ import { booklet } from '../../src/core/pages';
 import { scenesPdf } from '../../src/server/pictures/pdf';
 import { fonts } from '../../tests/support/fonts';
 import { readAs } from '../../tests/support/kinds';
+import { conceptList, decisionList, familyList } from '../outlines';
 import { staffList } from '../staff';
 import { median, ms, section, table } from './report';
 
@@ -101,5 +102,40 @@ it('booklets and PDF', async () => {
   section(
     'Booklets and PDF',
     `On A4 portrait. Pages of the chart, the bound by area that fewer can't be, and all pages with overview and index.\n\n${table(['chart', 'at least', 'time', 'pages of the chart', 'bound', 'all pages', 'PDF'], rows)}\n\nA PDF of 500 posts on one page: ${ms(pdf)} ms (median of 5).`,
+  );
+}, 600_000);
+
+it('booklets of other kinds', async () => {
+  const rows: string[][] = [];
+  for (const [name, kind, list, arrangement] of [
+    ['family, 600 people and more', 'family', familyList(360), {}],
+    ['decision tree, 500 steps', 'decision', decisionList(500), {}],
+    ['concept map, 500 lines, in rows', 'concept', conceptList(500), { layout: 'rows' }],
+    ['concept map, 500 lines, in rings', 'concept', conceptList(500), { layout: 'rings' }],
+    ['concept map, 500 lines, free', 'concept', conceptList(500), { layout: 'free' }],
+  ] as const) {
+    const read = readAs(kind, list).chart;
+    const chart = {
+      ...read,
+      arrangement: { ...read.arrangement, ...arrangement },
+      page: { ...defaultPage, orientation: 'portrait' as const, least: 7 },
+    };
+    let made: ReturnType<typeof booklet>;
+    const time = await median(1, () => {
+      made = booklet(chart, fonts);
+    });
+    const { pages, parts, bound } = made!;
+    rows.push([
+      name,
+      String(Object.keys(chart.items).length),
+      `${ms(time)} ms`,
+      String(parts),
+      String(bound),
+      String(pages.length),
+    ]);
+  }
+  section(
+    'Booklets of other kinds',
+    `On A4 portrait, words at 7 pt or more.\n\n${table(['chart', 'lines', 'time', 'pages of the chart', 'bound', 'all pages'], rows)}`,
   );
 }, 600_000);

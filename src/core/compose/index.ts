@@ -6,7 +6,7 @@ export { enclosedOf } from './enclosed';
 export { faceOf, shownFace } from './face';
 export { drawPage, frameOf, type PageNumber, SUBTITLE } from './page';
 export { type Painted, paint } from './paint';
-export { arranged, onto, smallestOf, smallestSet } from './place';
+export { arranged, type Onto, onto, smallestOf, smallestSet } from './place';
 export { withPlates } from './plates';
 export { type Prepared, prepare } from './prepare';
 export { lookOfItem, ruledBy, ruleName, type Source, tierLooks, whyOf } from './ruled';

@@ -1,6 +1,7 @@
 /** Plates under boxes: a few words that say on which pages the rest of something is. */
 import { type Arrangement, plateWidth } from '../kinds';
 import type { Point } from '../layout';
+import type { Box } from '../scene';
 import { type Insets, roomOf, withRoom } from './captions';
 import type { Prepared } from './prepare';
 import { isUpright } from './upright';
@@ -46,9 +47,10 @@ export function plated(arrangement: Arrangement, prepared: Prepared): Arrangemen
     return { of, text, at: { x: (width / 2) * boxScale, y: under * boxScale } };
   });
   const shown = { ...arrangement, tags: [...(arrangement.tags ?? []), ...tags] };
-  return isUpright(kind, input.chart)
-    ? { ...shown, links: reaching(shown.links, feetOf(arrangement, plates, { sizes, room })) }
-    : shown;
+  const links = isUpright(kind, input.chart)
+    ? reaching(shown.links, feetOf(arrangement, plates, { sizes, room }))
+    : meeting(shown.links, headsOf(arrangement, plates, sizes));
+  return { ...shown, links };
 }
 
 /** The lower edge of the room under a box without a plate of its own, and the box's foot over it. */
@@ -72,6 +74,46 @@ function feetOf(
     const { width, height } = sizes.get(id)!;
     const edge = y + height + bottom;
     return [{ from: x, to: x + width, room: edge, foot: edge - ROOM }];
+  });
+}
+
+/** Boxes with a plate, over which as much room was kept as the plate takes under them. */
+function headsOf(
+  { boxes, boxScale = 1 }: Arrangement,
+  plates: ReadonlyMap<string, string>,
+  sizes: Prepared['sizes'],
+): Map<string, Box> {
+  return new Map(
+    [...plates.keys()].flatMap((id) => {
+      const [at, size] = [boxes.get(id), sizes.get(id)];
+      return at && size
+        ? [[id, { x: at[0], y: at[1], width: size.width * boxScale, height: size.height * boxScale }]]
+        : [];
+    }),
+  );
+}
+
+/** Straight lines that ended over that room go on to the box. */
+function meeting(links: Arrangement['links'], boxes: ReadonlyMap<string, Box>): Arrangement['links'] {
+  /** The end of a way, led on in its direction. */
+  const ledOn = (way: readonly Point[], id: string): readonly Point[] => {
+    const box = boxes.get(id);
+    const [before, end] = [way.at(-2), way.at(-1)];
+    if (!box || !before || !end || end[1] >= box.y || box.y - end[1] > ROOM + NEAR || end[1] <= before[1]) return way;
+    const slope = (end[0] - before[0]) / (end[1] - before[1]);
+    const x = end[0] + slope * (box.y - end[1]);
+    // What would pass it reaches it nowhere.
+    return x < box.x || x > box.x + box.width ? way : [...way.slice(0, -1), [x, box.y]];
+  };
+  const bothLedOn = (way: readonly Point[], { from, to }: { from: string; to: string }) =>
+    ledOn([...ledOn([...way].reverse(), from)].reverse(), to);
+  return links.map((link) => {
+    if (link.curved || !(boxes.has(link.from) || boxes.has(link.to))) return link;
+    const ways = link.ways?.map((way, i, all) => {
+      const begun = i === 0 ? [...ledOn([...way].reverse(), link.from)].reverse() : way;
+      return i === all.length - 1 ? ledOn(begun, link.to) : begun;
+    });
+    return { ...link, points: bothLedOn(link.points, link), ...(ways && { ways }) };
   });
 }
 

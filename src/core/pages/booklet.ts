@@ -3,20 +3,24 @@
  * of the pages before them and an index of names after them.
  */
 import { type Chart, type Page, walk } from '../chart';
-import { paint, prepare, SUBTITLE, smallestSet } from '../compose';
+import { type PageNumber, type Painted, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
 import { inFont } from '../faces';
-import { type Lead, matterOf, type OnPage, seenOf } from '../kinds';
+import { matterOf, seenOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
 import type { Scene } from '../scene';
 import { type Fonts, shortened } from '../text';
 import { columnPages, type PageSet } from './columns';
 import { type Content, nameIndex, overview } from './contents';
-import { arranged } from './legible';
+import { type Drawn, pagesText, platesOf } from './leads';
+import { arranged, type Standing } from './legible';
 import { partOf } from './part';
+import { type Extent, stacked } from './rows';
+import { placesOf, sheetsOf } from './sheets';
 import { type Members, membersOf, type Part, split } from './split';
 
 /** Size in points at which the smallest words print at least, where none was chosen. */
 export const LEAST_INITIAL = 7;
+const areaOf = ({ width, height, need }: Extent) => width * height * need ** 2;
 /** Pages may print larger than they must, up to this much: sizes stay alike from page to page. */
 const LARGEST = 1.25;
 export interface BookletPage {
@@ -67,20 +71,19 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
   const unit = smallestSet(whole) ?? least;
   const wanted = Math.min(1, least / unit);
 
-  /** The item that a line draws; lines that only name one refer to it where it is on another page. */
-  const drawnBy = (line: string) => structure.standsFor?.get(line) ?? line;
-  const drawn = new Set([...structure.order, ...(structure.standsFor?.keys() ?? [])]);
+  const lines = new Set([...structure.order, ...(structure.standsFor?.keys() ?? [])]);
+  const drawn: Drawn = { has: (line) => lines.has(line), by: (line) => structure.standsFor?.get(line) ?? line };
   const childrenOf = (id: string) => {
     const children = structure.folded?.has(id) ? [] : branches.childrenOf(id);
     return children.length > 0 && (structure.folded || whole.inside.size > 0)
-      ? children.filter((child) => drawn.has(child))
+      ? children.filter((child) => lines.has(child))
       : children;
   };
   const besidesOf = branches.besidesOf?.bind(branches);
   // Boxes grown by half the least gap on every side do not overlap: so much area a page has at the scale that is wanted.
   const { gap } = branches;
   const capacity = grownArea({ width: room.width / wanted, height: room.height / wanted }, gap);
-  const weight = (id: string) => grownArea(whole.sizes.get(drawnBy(id))!, gap);
+  const weight = (id: string) => grownArea(whole.sizes.get(drawn.by(id))!, gap);
   const partWith = (
     { heads }: Part,
     members: readonly string[],
@@ -92,74 +95,58 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
       heads,
       plates,
       page: { ...page, subtitle },
-      arrangement: branches.from?.(drawnBy(heads[0]!)),
+      arrangement: branches.from?.(drawn.by(heads[0]!)),
     });
-  const goingOn = (part: Part, { nodes }: Members, cut: ReadonlySet<string>) =>
-    nodes.filter((id) => cut.has(id) && !part.heads.includes(id));
-  /** What of items on a page is on others, by the item. */
-  function leaving(
-    part: Part,
-    { nodes, all }: Members,
-    cut: ReadonlySet<string>,
-    pageOf: (id: string) => string,
-  ): Map<string, string> {
-    const within = new Set(all);
-    const branching = new Set(nodes.filter((id) => cut.has(id) || part.heads.includes(id)));
-    const on: OnPage = { has: (id) => within.has(id), goesOn: (id) => branching.has(id) };
-    const found = new Map<string, string>();
-    for (const id of all) {
-      const leads: Lead[] = [...(branches.leads?.(id, on) ?? [])];
-      // A line that only names an item which is elsewhere is drawn in its place.
-      if (!within.has(drawnBy(id))) leads.push(['', drawnBy(id)]);
-      const known = leads.filter(([, to]) => drawn.has(to));
-      if (known.length === 0) continue;
-      const pages = new Map<string, Set<string>>();
-      for (const [words, to] of known) pages.set(words, (pages.get(words) ?? new Set()).add(pageOf(to)));
-      found.set(id, [...pages].map(said).join(' · '));
-    }
-    return found;
+  /** Pictures of parts that were found to be legible, as they were last asked about. */
+  const extents = new Map<string, Extent>();
+  const keyOf = ({ heads, only = [] }: Part) => `${heads.join(' ')} | ${only.join(' ')}`;
+  /** Arranged with plates of about the width that they will have. */
+  function tried(part: Part, members: Members, so: ReadonlySet<string>) {
+    const plates = platesOf(part, members, so, branches, drawn, {
+      goesOn: () => pagesText([10, 12]),
+      pageOf: () => '10',
+    });
+    const standing = arranged(partWith(part, members.all, plates), unit, least, wanted, fonts);
+    if (standing.isLegible) extents.set(keyOf(part), { ...standing.onto.picture, need: standing.need });
+    return standing;
   }
-  /** What plates say on a page: where a branch goes on, and where lines lead. */
-  const platesOf = (going: ReadonlyMap<string, string>, lines: ReadonlyMap<string, string>) =>
-    new Map(
-      [...new Set([...going.keys(), ...lines.keys()])].map((id) => [
-        id,
-        [going.get(id), lines.get(id)].filter((words) => words !== undefined).join(' · '),
-      ]),
-    );
 
-  const tops = branches.tops.filter((id) => drawn.has(id));
+  const tops = branches.tops.filter((id) => lines.has(id));
   const above = new Map(walk({ tops, childrenOf }).flatMap(({ id }) => childrenOf(id).map((child) => [child, id])));
-  const { parts, cut } = split({
+  const made = split({
     tops,
     childrenOf,
     besidesOf,
     weight,
     most: capacity,
-    fits: (part, members, so) => {
-      const going = new Map(goingOn(part, members, so).map((id) => [id, pagesText([10, 12])]));
-      const plates = platesOf(
-        going,
-        leaving(part, members, so, () => '10'),
-      );
-      return arranged(partWith(part, members.all, plates), unit, least, wanted, fonts).isLegible;
+    fits: (part, members, so) => tried(part, members, so).isLegible,
+    mayShare: (a, b) => {
+      const [one, other] = [extents.get(keyOf(a)), extents.get(keyOf(b))];
+      return !one || !other || areaOf(one) + areaOf(other) <= room.width * room.height;
     },
     tell: (done) => tell(done * 0.7),
   });
   const bound = Math.max(1, Math.ceil(structure.order.reduce((sum, id) => sum + weight(id), 0) / capacity - 1e-9));
 
-  // Where each item has its own place: as a member of a page rather than as the head that a page begins with again.
-  const members = parts.map((part) => membersOf(part, { childrenOf, besidesOf }, cut));
-  const placeOf = new Map<string, number>();
-  for (const [i, part] of parts.entries())
-    for (const id of members[i]!.nodes) if (!part.heads.includes(id)) placeOf.set(id, i);
-  for (const [i, part] of parts.entries()) for (const id of part.heads) if (!placeOf.has(id)) placeOf.set(id, i);
-  // Who only stands beside others has a place where the first of them has.
-  for (const [i, { all }] of members.entries()) for (const id of all) if (!placeOf.has(id)) placeOf.set(id, i);
+  const { cut } = made;
+  const sheets = sheetsOf(made, {
+    branches,
+    drawn,
+    room,
+    membersOf: (part) => membersOf(part, { childrenOf, besidesOf }, cut),
+    /** Undefined of what has a page of its own without being legible there. */
+    extentOf(part) {
+      if (!extents.has(keyOf(part))) tried(part, membersOf(part, { childrenOf, besidesOf }, cut), cut);
+      return extents.get(keyOf(part));
+    },
+    // A heading stands beside a tier, and what is drawn round items may be round those of several parts.
+    mayShare: !page.tierHeadings && input.enclosed.length === 0,
+  });
+  const placeOf = placesOf(sheets);
   const seen = new Set(seenOf(structure));
-  const itemsOf = parts.map((_, i) => members[i]!.all.filter((id) => placeOf.get(id) === i && seen.has(id)));
-  const several = parts.length > 1;
-  const contents = parts.map(({ heads }, i): Content => {
+  const itemsOf = sheets.map(({ all }, i) => all.filter((id) => placeOf.get(id) === i && seen.has(id)));
+  const several = sheets.length > 1;
+  const contents = sheets.map(({ heads }, i): Content => {
     const place = placeOf.get(heads[0]!)!;
     return {
       text: heads.map((id) => nameOf(chart, id, matter.unnamed)).join(', '),
@@ -177,40 +164,50 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
         fonts,
       )
     : NO_PAGES;
-  const of = front.count + parts.length + index.count;
+  const of = front.count + sheets.length + index.count;
 
   /** The pages on which what stands under a cut item goes on. */
-  const pagesFrom = (id: string) => parts.flatMap(({ heads }, i) => (heads.includes(id) ? [numberOf(i)] : []));
-  const drawnParts = parts.map((part, i): BookletPage => {
-    const going = new Map(goingOn(part, members[i]!, cut).map((id) => [id, pagesText(pagesFrom(id))]));
-    const lines = [...leaving(part, members[i]!, cut, (id) => String(numberOf(placeOf.get(id)!)))];
-    // What a page only begins with again says so where it has its own place.
-    const own = lines.filter(([id]) => placeOf.get(id) === i || !part.heads.includes(id));
-    const plates = platesOf(going, new Map(own));
-    const { prepared } = arranged(
-      partWith(part, members[i]!.all, plates, subtitleOf(i)),
-      unit,
-      least,
-      Math.min(1, wanted * LARGEST),
-      fonts,
-    );
-    const { scene, smallest } = paint(prepared, fonts, { page: numberOf(i), of });
-    tell(0.7 + (0.3 * (i + 1)) / parts.length);
-    return { kind: 'part', scene, heads: part.heads, items: itemsOf[i]!, smallest };
+  const pagesFrom = (id: string) => sheets.flatMap(({ heads }, i) => (heads.includes(id) ? [numberOf(i)] : []));
+  const drawnParts = sheets.map((sheet, i): BookletPage => {
+    const { heads, all } = sheet;
+    const subtitle = subtitleOf(i);
+    const rows = sheet.rows.map(({ part, members }) => {
+      const plates = platesOf(part, members, cut, branches, drawn, {
+        goesOn: (id) => pagesText(pagesFrom(id)),
+        pageOf: (id) => String(numberOf(placeOf.get(id)!)),
+        // What a page only begins with again says so where it has its own place.
+        says: (id) => placeOf.get(id) === i || !part.heads.includes(id),
+      });
+      const asked = partWith(part, members.all, plates, subtitle);
+      return { plates, standing: arranged(asked, unit, least, Math.min(1, wanted * LARGEST), fonts) };
+    });
+    const number = { page: numberOf(i), of };
+    const [first] = rows;
+    const { scene, smallest } =
+      rows.length === 1
+        ? paint(first!.standing.prepared, fonts, number, first!.standing.arrangement)
+        : paintRows(
+            partWith({ heads }, all, new Map(rows.flatMap(({ plates }) => [...plates])), subtitle),
+            rows.map(({ standing }) => standing),
+            fonts,
+            number,
+          );
+    tell(0.7 + (0.3 * (i + 1)) / sheets.length);
+    return { kind: 'part', scene, heads, items: itemsOf[i]!, smallest };
   });
   function subtitleOf(i: number): string {
-    const { heads, only } = parts[i]!;
-    const same = parts.flatMap((part, n) => (part.only && part.heads[0] === heads[0] ? [n] : []));
-    const share = only ? `${same.indexOf(i) + 1} of ${same.length} pages under ${contents[i]!.text}` : '';
-    const from = new Set(
-      heads.flatMap((head) => {
-        const place = placeOf.get(head)!;
-        if (place === i) return [];
-        const chain = chainText(chart, head, above, matter.unnamed);
-        return [`From page ${numberOf(place)}${chain === '' ? '' : `: ${chain}`}`];
-      }),
-    );
-    const line = [[...from].join(' · ') || (single.subtitle ?? ''), share].filter(Boolean).join(' · ') || ' ';
+    const { heads, rows } = sheets[i]!;
+    const shares = rows.flatMap(({ part: { heads: of, only } }) => {
+      if (!only) return [];
+      const same = sheets.flatMap((sheet, n) => (sheet.rows.some(({ part }) => part.heads[0] === of[0]) ? [n] : []));
+      return [`${same.indexOf(i) + 1} of ${same.length} pages under ${nameOf(chart, of[0]!, matter.unnamed)}`];
+    });
+    const begun = heads.filter((head) => placeOf.get(head) !== i);
+    const from = [...new Set(begun.map((head) => numberOf(placeOf.get(head)!)))].sort((a, b) => a - b);
+    const chains = new Set(begun.map((head) => chainText(chart, head, above, matter.unnamed)).filter(Boolean));
+    const origin = [pagesText(from), from.length === 1 ? [...chains].join(' · ') : ''].filter(Boolean).join(': ');
+    const line =
+      [from.length > 0 ? `From ${origin}` : (single.subtitle ?? ''), ...shares].filter(Boolean).join(' · ') || ' ';
     // On one line, as room was kept for one.
     return shortened(
       fonts,
@@ -226,9 +223,9 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     pages: [
       ...text(front.draw(1, of), 'overview'),
       ...drawnParts,
-      ...text(index.draw(numberOf(parts.length), of), 'index'),
+      ...text(index.draw(numberOf(sheets.length), of), 'index'),
     ],
-    parts: parts.length,
+    parts: sheets.length,
     bound,
     least,
   };
@@ -236,11 +233,14 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
 
 const NO_PAGES: PageSet = { count: 0, draw: () => [] };
 
-const pagesText = (pages: readonly number[]): string =>
-  pages.length > 1 ? `pages ${pages[0]}–${pages.at(-1)}` : `page ${pages[0]}`;
-
-/** What is elsewhere, and where: "dotted line: page 4". */
-function said([words, pages]: readonly [string, ReadonlySet<string>]): string {
-  const where = `${pages.size > 1 ? 'pages' : 'page'} ${[...pages].join(', ')}`;
-  return words === '' ? where : `${words}: ${where}`;
+/** Parts one under the other on a page. @param own all that is on it */
+function paintRows(own: Prepared, rows: readonly Standing[], fonts: Fonts, number: PageNumber): Painted {
+  const arrangement = stacked(
+    rows.map(({ prepared, arrangement: row, onto: { shift, picture } }) => {
+      const [some] = prepared.structure.order;
+      const off = own.structure.tierOf.get(some!)! - prepared.structure.tierOf.get(some!)!;
+      return { arrangement: row, shift, picture, off };
+    }),
+  );
+  return paint(own, fonts, number, arrangement);
 }

@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { conceptList } from '../../../bench/outlines';
 import { fonts } from '../../../tests/support/fonts';
 import { overlap, readAs } from '../../../tests/support/kinds';
 import { parents } from '../../../tests/support/trees';
@@ -166,6 +167,33 @@ describe('lines on a page where some boxes of a row have plates', () => {
       }
     }
     expect(seen).toBeGreaterThan(1);
+  });
+  it('in rings reach the boxes that have some, also from above', () => {
+    const { chart } = readAs('concept', conceptList(120));
+    const arrangement = { ...chart.arrangement, layout: 'rings' };
+    const made = booklet(paged({ ...chart, arrangement }, { least: 8 }), fonts)!;
+    let seen = 0;
+    for (const { scene } of partsOf(made)) {
+      const plates = platesOf(scene);
+      const boxOf = new Map(scene.items.map(({ id, box }) => [id, box]));
+      for (const { from, to, points } of scene.edges)
+        for (const [id, end, next] of [
+          [from, points[0]!, points[1]!],
+          [to, points.at(-1)!, points.at(-2)!],
+        ] as const) {
+          const { x, y, width } = boxOf.get(id)!;
+          const on = (at: readonly [number, number]) =>
+            at.map((value, k) => (k === 0 ? scene.frame.x : scene.frame.y) + value * scene.frame.scale);
+          const [[ex, ey], [nx, ny]] = [on(end), on(next)];
+          // From above, and towards the upper edge.
+          if (!plates.has(id) || ny! > y || ey! > y + 1) continue;
+          const meets = nx! + ((ex! - nx!) * (y - ny!)) / (ey! - ny!);
+          if (meets < x || meets > x + width) continue;
+          expect(y - ey!).toBeLessThan(1);
+          seen++;
+        }
+    }
+    expect(seen).toBeGreaterThan(3);
   });
 });
 

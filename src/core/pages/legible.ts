@@ -1,7 +1,7 @@
 /** Parts of a chart arranged so that their words can be read. */
 import { apply, asOne } from '../chart';
-import { alternatives, arranged as arrangedAs, onto, type Prepared, smallestOf } from '../compose';
-import type { FitAllowed } from '../kinds';
+import { alternatives, arranged as arrangedAs, type Onto, onto, type Prepared, smallestOf } from '../compose';
+import type { Arrangement, FitAllowed } from '../kinds';
 import type { Fonts } from '../text';
 
 const QUICK: FitAllowed = { direction: false, branches: true, gaps: true, order: false, quick: true };
@@ -9,9 +9,13 @@ const QUICK: FitAllowed = { direction: false, branches: true, gaps: true, order:
 export const NEAR = 1 - 1e-6;
 
 /** A part as it stands on its page. */
-interface Standing {
+export interface Standing {
   readonly prepared: Prepared;
+  readonly arrangement: Arrangement;
+  readonly onto: Onto;
   readonly scale: number;
+  /** The scale at which its smallest words print as large as they should, or as they are set. */
+  readonly need: number;
   /** Its smallest words, in boxes of the whole or on its own lines, print as large as they should, or as they are set. */
   readonly isLegible: boolean;
 }
@@ -25,9 +29,11 @@ interface Standing {
 export function arranged(own: Prepared, unit: number, least: number, most: number, fonts: Fonts): Standing {
   const scaled = (prepared: Prepared): Standing => {
     const arrangement = arrangedAs(prepared);
-    const { scale } = onto(prepared, arrangement, fonts).place;
+    const placed = onto(prepared, arrangement, fonts);
+    const { scale } = placed.place;
     const smallest = Math.min(unit, smallestOf(prepared, arrangement) ?? unit);
-    return { prepared, scale, isLegible: scale >= Math.min(1, least / smallest) * NEAR };
+    const need = Math.min(1, least / smallest);
+    return { prepared, arrangement, onto: placed, scale, need, isLegible: scale >= need * NEAR };
   };
   const plain = scaled(own);
   const { room, chart } = own.input;

@@ -25,6 +25,8 @@ export interface SplitInput {
   readonly most: number;
   /** @param cut items shown without what stands under them */
   fits(part: Part, members: Members, cut: ReadonlySet<string>): boolean;
+  /** Whether two parts that each have a page may have one together; where it says no, that is not asked of the layout. */
+  mayShare?(a: Part, b: Part): boolean;
   /** Told after each branch, with how many were looked at. */
   readonly tell?: (done: number) => void;
 }
@@ -79,20 +81,27 @@ export function split(input: SplitInput): Split {
     const id = order[i]!;
     const children = childrenOf(id);
     if (children.length > 0) {
-      while (!takes({ heads: [id] })) {
-        const heaviest = children
-          .filter((child) => !cut.has(child) && childrenOf(child).length > 0)
-          .reduce<string | undefined>((so, child) => (so && held.get(so)! >= held.get(child)! ? so : child), undefined);
-        if (heaviest !== undefined) {
-          cut.add(heaviest);
-          held.set(heaviest, weight(heaviest));
-          parts.push({ heads: [heaviest] });
-          continue;
-        }
+      const heaviest = children
+        .filter((child) => !cut.has(child) && childrenOf(child).length > 0)
+        .sort((a, b) => held.get(b)! - held.get(a)!);
+      const cutOff = (count: number) => {
+        for (const [at, child] of heaviest.entries())
+          if (at < count) cut.add(child);
+          else cut.delete(child);
+      };
+      const count = leastThat((some) => {
+        cutOff(some);
+        return takes({ heads: [id] });
+      }, heaviest.length);
+      cutOff(count ?? heaviest.length);
+      for (const child of heaviest.slice(0, count)) {
+        held.set(child, weight(child));
+        parts.push({ heads: [child] });
+      }
+      if (count === undefined) {
         // Nothing is left to cut off: the children themselves go over several pages.
         parts.push(...overPages(id, children, takes));
         cut.add(id);
-        break;
       }
       tell?.(++done / order.length);
     } else done++;
@@ -106,6 +115,26 @@ export function split(input: SplitInput): Split {
     ),
     cut,
   };
+}
+
+/**
+ * The least count up to `most` that holds; undefined where none does. Asking takes time: few are asked, the low ones first,
+ * as most branches need none or one. Where a count holds, larger ones are taken to hold as well.
+ */
+function leastThat(holds: (count: number) => boolean, most: number): number | undefined {
+  let low = 0;
+  let high = 0;
+  while (!holds(high)) {
+    if (high === most) return undefined;
+    low = high + 1;
+    high = Math.min(most, high * 2 + 1);
+  }
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (holds(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /** As many children in a row to a page as it takes; one at the least. */
@@ -139,7 +168,7 @@ const HALF = 0.5;
 function merged(
   parts: readonly Part[],
   order: readonly string[],
-  { childrenOf, most: capacity }: SplitInput,
+  { childrenOf, most: capacity, mayShare = () => true }: SplitInput,
   takes: (part: Part) => boolean,
   { weightOf, membersIn }: { weightOf: (part: Part) => number; membersIn: (part: Part) => Members },
 ): Part[] {
@@ -166,6 +195,7 @@ function merged(
             !page.part.only &&
             page.weight + weight <= most &&
             page.part.heads.some((head) => alike(head, part.heads[0]!)) &&
+            mayShare(page.part, part) &&
             // A branch does not go on the page that it goes on from: its head would stand there twice.
             !holds(page.part, part) &&
             !holds(part, page.part),
