@@ -4,6 +4,7 @@
  */
 import { branchOf, type Chart, type Item, treeOf, type View, walk, withoutFields } from '../chart';
 import { ruledBy } from '../compose/ruled';
+import { cutTo } from '../cut';
 import { definedOf } from '../defined';
 import { type KindOnPage, matterOf, waysOf } from '../kinds';
 import { holds } from '../style';
@@ -98,43 +99,6 @@ function whereSo(kind: KindOnPage, chart: Chart, found: Found, where: View['show
   return { ...found, items, heads: found.heads.filter((id) => items.has(id)) };
 }
 
-/** Tiers of a part by the numbers they have in it: a tier keeps its name and its look. */
-function shiftedTiers({ tiers }: Chart, off: number): Chart['tiers'] {
-  if (off === 0) return tiers;
-  const kept = Object.entries(tiers).filter(([tier]) => Number(tier) > off);
-  return Object.fromEntries(kept.map(([tier, of]) => [String(Number(tier) - off), of]));
-}
-
-/** The chart with some of its lines; what joins lines that are not all shown goes, what is round some stays round those. */
-function cutTo(chart: Chart, items: Readonly<Record<string, Item>>, off: number, sets?: readonly string[]): Chart {
-  const has = there(items);
-  const around = (of: NonNullable<Chart['enclosures']>[string]) => {
-    if ('branch' in of.around) return has(of.around.branch) ? [of] : [];
-    if ('tier' in of.around) return of.around.tier > off ? [{ ...of, around: { tier: of.around.tier - off } }] : [];
-    const within = of.around.items.filter(has);
-    return within.length > 0 ? [{ ...of, around: { items: within } }] : [];
-  };
-  const enclosures = Object.values(chart.enclosures ?? {}).flatMap(around);
-  const ids = new Set(enclosures.map(({ id }) => id));
-  return {
-    ...chart,
-    items,
-    tiers: shiftedTiers(chart, off),
-    links: Object.fromEntries(Object.entries(chart.links).filter(([, { from, to }]) => has(from) && has(to))),
-    sets: Object.fromEntries(
-      Object.entries(chart.sets)
-        .filter(([id]) => !sets || sets.includes(id))
-        .map(([id, set]) => [id, { ...set, members: set.members.filter(has) }]),
-    ),
-    notes: Object.fromEntries(
-      Object.entries(chart.notes).filter(
-        ([, { at }]) => ('item' in at && has(at.item)) || ('enclosure' in at && ids.has(at.enclosure)),
-      ),
-    ),
-    ...(chart.enclosures && { enclosures: Object.fromEntries(enclosures.map((of) => [of.id, of])) }),
-  };
-}
-
 /** The lines down to a tier, each of the lowest with how many it leaves out. */
 function downTo(kind: KindOnPage, chart: Chart, lowest: number | undefined): Chart {
   if (lowest === undefined) return chart;
@@ -158,7 +122,7 @@ function downTo(kind: KindOnPage, chart: Chart, lowest: number | undefined): Cha
     const count = (item.more ?? 0) + (out.get(id) ?? 0);
     return [id, count > 0 ? { ...item, more: count } : item];
   });
-  return cutTo(chart, Object.fromEntries(items), 0);
+  return cutTo(chart, Object.fromEntries(items));
 }
 
 const GONE = 'What this view shows is not in the list any more.';
@@ -213,7 +177,7 @@ export function viewed(kind: KindOnPage, whole: Chart, view: View): Viewed {
       return [[id, item.parent === null || ids.has(item.parent) ? item : { ...item, parent: null }]];
     });
     before = tiers.length === 0 ? 0 : off;
-    chart = cutTo(whole, Object.fromEntries(items), before, shows.sets);
+    chart = cutTo(whole, Object.fromEntries(items), { before, sets: shows.sets });
   }
   const { stands: _, views: __, carried, ...rest } = withOwn(downTo(kind, chart, shows.downTo), view);
   const left = Object.keys(whole.items).length - Object.keys(rest.items).length;

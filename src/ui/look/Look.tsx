@@ -64,7 +64,7 @@ export function Look({
         {me && <Brand />}
         <h1 className="min-w-0 flex-1 truncate text-[17px]" dir="auto">
           {at?.chart.trial !== undefined && (
-            <span className="mr-2 rounded border border-caution-fill bg-[#f8ecd2] px-2 text-[13px]">
+            <span className="mr-2 rounded border border-caution-fill bg-caution-tint px-2 text-[13px]">
               Trial: {at.chart.trial}
             </span>
           )}

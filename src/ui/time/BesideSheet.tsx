@@ -35,7 +35,7 @@ export function BesideSheet({ chart, said }: { chart: Chart; said: string }) {
     <div className="flex min-h-0 min-w-0 flex-col">
       <div
         role="status"
-        className="flex h-[34px] flex-none items-center gap-3 border-b border-caution-fill bg-[#f8ecd2] px-3 text-[13px]"
+        className="flex h-[34px] flex-none items-center gap-3 border-b border-caution-fill bg-caution-tint px-3 text-[13px]"
       >
         <b className="min-w-0 flex-1 truncate font-semibold">{said}</b>
         <Button onClick={backToNow}>{words.history.back}</Button>

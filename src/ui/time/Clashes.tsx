@@ -74,7 +74,7 @@ export function Clashes({
     });
   }, [id]);
   return (
-    <section aria-label={said.clashes} className="mt-3 rounded border border-caution-fill bg-[#f8ecd2] px-2.5 py-2">
+    <section aria-label={said.clashes} className="mt-3 rounded border border-caution-fill bg-caution-tint px-2.5 py-2">
       <h3 className="font-semibold">{said.clashes}</h3>
       <p className="text-[13px]">{said.clashAbout}</p>
       <ul className="flex flex-col gap-2 pt-1.5">

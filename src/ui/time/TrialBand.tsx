@@ -12,7 +12,7 @@ export function TrialBand({ id }: { id: string }) {
     <div
       role="status"
       aria-label={words.trial.band(name)}
-      className="col-span-full flex min-w-0 items-center gap-3 border-b border-caution-fill bg-[#f8ecd2] px-4 text-[13px]"
+      className="col-span-full flex min-w-0 items-center gap-3 border-b border-caution-fill bg-caution-tint px-4 text-[13px]"
     >
       <b className="truncate font-semibold" dir="auto">
         {words.trial.band(name)}
