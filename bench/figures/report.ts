@@ -40,9 +40,23 @@ export const ms = (value: number): string => (value < 10 ? value.toFixed(1) : va
 export const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
   [head, head.map(() => '---'), ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');
 
+/** Ticks of all processors, and those that other guests of the host took (proc(5), /proc/stat: steal is the eighth). */
+function ticks(): { all: number; taken: number } {
+  const [line = ''] = existsSync('/proc/stat') ? readFileSync('/proc/stat', 'utf8').split('\n') : [];
+  const own = line.split(/\s+/).slice(1, 9).map(Number);
+  return { all: own.reduce((sum, n) => sum + n, 0), taken: own[7] ?? 0 };
+}
+const begun = ticks();
+/** What of the machine others had meanwhile, where it is a guest: figures are slower by more than that. */
+function takenByOthers(): string {
+  const now = ticks();
+  const share = (now.taken - begun.taken) / Math.max(1, now.all - begun.all);
+  return share < 0.005 ? '' : `, ${Math.round(share * 100)} % of its time taken by other guests of the host`;
+}
+
 /** Puts a section in place of the one of the same name, with the machine and the day. */
 export function section(name: string, text: string): void {
-  const machine = `${cpus().length} x ${cpus()[0]?.model.trim() ?? 'unknown'}, ${Math.round(totalmem() / 2 ** 30)} GB, Node ${process.version}, ${new Date().toISOString().slice(0, 10)}`;
+  const machine = `${cpus().length} x ${cpus()[0]?.model.trim() ?? 'unknown'}, ${Math.round(totalmem() / 2 ** 30)} GB, Node ${process.version}, ${new Date().toISOString().slice(0, 10)}${takenByOthers()}`;
   const body = `## ${name}\n\n${machine}\n\n${text}\n`;
   const old = existsSync(FILE) ? readFileSync(FILE, 'utf8') : HEAD;
   const parts = old.split(/^(?=## )/m);

@@ -70,6 +70,32 @@ const cellKey = (cell = '') => tidy(cell).toLowerCase();
 const cellsAt = (rows: readonly Row[], at: number) =>
   rows.map((row) => cellKey(row.cells[at])).filter((cell) => cell !== '');
 
+/** Whether at least a share of a column's cells that have words pass. Wide tables have many columns: no is told early. */
+function mostPass(rows: readonly Row[], at: number, share: number, passes: (cell: string) => boolean): boolean {
+  const most = rows.length * (1 - share) + 1e-6;
+  let said = 0;
+  let missed = 0;
+  for (const { cells } of rows) {
+    const cell = cellKey(cells[at]);
+    if (cell === '') continue;
+    said++;
+    if (!passes(cell) && ++missed > most) return false;
+  }
+  return said - missed >= said * share;
+}
+
+/** Whether no two cells of a column have the same words. */
+function allDiffer(rows: readonly Row[], at: number): boolean {
+  const seen = new Set<string>();
+  return rows.every(({ cells }) => {
+    const cell = cellKey(cells[at]);
+    if (cell === '') return true;
+    if (seen.has(cell)) return false;
+    seen.add(cell);
+    return true;
+  });
+}
+
 /** A column of its own most of whose cells are names of lines says what is above what, whatever its heading. */
 export function guessParent(rows: readonly Row[], fields: readonly string[], columns: readonly Column[]): number {
   const taken = new Set(columns.map(({ field }) => field));
@@ -78,9 +104,7 @@ export function guessParent(rows: readonly Row[], fields: readonly string[], col
   return fields.findIndex((field, at) => {
     // What a heading says is not doubted, even where somebody's post is written as their name.
     if (at === nameAt || taken.has(field)) return false;
-    const cells = cellsAt(rows, at);
-    if (cells.length < rows.length / 2 || cells.filter((cell) => names.has(cell)).length < cells.length * 0.6)
-      return false;
+    if (!mostPass(rows, at, 0.6, (cell) => names.has(cell)) || cellsAt(rows, at).length < rows.length / 2) return false;
     // A name that is written again, as in another script, says nobody's superior.
     return rows.some(({ cells: own }) => names.has(cellKey(own[at])) && cellKey(own[at]) !== cellKey(own[nameAt]));
   });
@@ -102,8 +126,7 @@ export function guessId(
   const taken = new Set(columns.map(({ field }) => field));
   return fields.findIndex((field, at) => {
     if (taken.has(field)) return false;
-    const cells = cellsAt(rows, at);
-    return new Set(cells).size === cells.length && share(at) >= 0.6;
+    return allDiffer(rows, at) && share(at) >= 0.6;
   });
 }
 
@@ -127,11 +150,10 @@ export function guessPlaces(
     return;
   }
   const numbered = fields.findIndex((_, at) => {
-    if (!free(at)) return false;
+    if (!free(at) || !mostPass(rows, at, 0.95, (cell) => DOTTED_NUMBER.test(cell))) return false;
     const cells = cellsAt(rows, at);
     return (
       cells.length >= rows.length * 0.9 &&
-      cells.filter((cell) => DOTTED_NUMBER.test(cell)).length >= cells.length * 0.95 &&
       cells.some((cell) => /^\d+\.\d+/.test(cell)) &&
       // A number that comes twice is a mistake in a numbering, not a sign that it is none.
       new Set(cells).size >= cells.length * 0.75 &&
