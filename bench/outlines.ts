@@ -1,4 +1,5 @@
 /** Made-up outlines of the kinds that are more than trees, of as many lines as are wanted, the same each time. */
+import { pushTo } from '../src/core/grouped';
 import { randomFrom } from '../src/core/random';
 
 const WORDS =
@@ -12,8 +13,7 @@ function outlineOf(count: number, line: (i: number, depth: number) => readonly s
   const random = randomFrom(7);
   const children = new Map<number, number[]>();
   for (let i = 1; i < count; i++) {
-    const above = Math.floor(i * random() ** 0.5 * 0.6);
-    children.set(above, [...(children.get(above) ?? []), i]);
+    pushTo(children, Math.floor(i * random() ** 0.5 * 0.6), i);
   }
   const lines: string[] = [];
   const write = (i: number, depth: number) => {

@@ -43,7 +43,8 @@ export function cutTo(
   };
 }
 
-function shiftedTiers({ tiers }: Chart, before: number): Chart['tiers'] {
+/** Tiers of a part by the numbers they have in it. */
+export function shiftedTiers({ tiers }: Chart, before: number): Chart['tiers'] {
   if (before === 0) return tiers;
   const kept = Object.entries(tiers).filter(([tier]) => Number(tier) > before);
   return Object.fromEntries(kept.map(([tier, of]) => [String(Number(tier) - before), of]));

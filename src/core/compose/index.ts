@@ -11,3 +11,4 @@ export { withPlates } from './plates';
 export { type Prepared, prepare } from './prepare';
 export { lookOfItem, ruledBy, ruleName, type Source, tierLooks, whyOf } from './ruled';
 export { alternatives, type Settled } from './settle';
+export { stacked } from './stacked';

@@ -1,8 +1,9 @@
 /** Pictures of charts that begin at the right: what an arrangement has at the left stands at the right. */
 import type { Look } from '../chart';
 import type { Arrangement, PlacedWords, Size } from '../kinds';
+import type { Point } from '../layout';
+import { mapped } from './mapped';
 
-type Point = readonly [number, number];
 const OTHER = { left: 'right', middle: 'middle', right: 'left' } as const;
 
 /** A look whose words are aligned from the other side. */
@@ -13,7 +14,7 @@ export const facing = (look: Look): Look => (look.align === 'middle' ? look : { 
  * @param sizes of boxes with all that stands round them, before they are scaled
  */
 export function mirroredArrangement(arrangement: Arrangement, sizes: ReadonlyMap<string, Size>): Arrangement {
-  const { axis, width, boxes, boxScale = 1, repeats, tags, areas, regions, captions, reach } = arrangement;
+  const { axis, width, boxScale = 1, tags, areas, regions, reach } = arrangement;
   if (axis === 'rings' || axis === 'overlaps') return arrangement;
   const point = ([x, y]: Point): Point => [width - x, y];
   const points = (all: readonly Point[]) => all.map(point);
@@ -24,16 +25,7 @@ export function mirroredArrangement(arrangement: Arrangement, sizes: ReadonlyMap
     ...(own.align && { align: OTHER[own.align] }),
   });
   return {
-    ...arrangement,
-    boxes: new Map([...boxes].map(([id, [x, y]]) => [id, [width - x - wide(id), y]])),
-    links: arrangement.links.map((link) => ({
-      ...link,
-      points: points(link.points),
-      ...(link.ways && { ways: link.ways.map(points) }),
-      ...(link.words && { words: words(link.words) }),
-    })),
-    joins: arrangement.joins.map(points),
-    ...(repeats && { repeats: repeats.map(({ of, at }) => ({ of, at: [width - at[0] - wide(of), at[1]] as const })) }),
+    ...mapped(arrangement, { point, corner: ([x, y], id) => [width - x - wide(id), y], words }),
     ...(tags && { tags: tags.map((tag) => ({ ...tag, at: { x: wide(tag.of) - tag.at.x, y: tag.at.y } })) }),
     ...(areas && {
       areas: areas.map((area) => ({
@@ -43,7 +35,6 @@ export function mirroredArrangement(arrangement: Arrangement, sizes: ReadonlyMap
       })),
     }),
     ...(regions && { regions: regions.map((region) => ({ ...region, at: point(region.at) })) }),
-    ...(captions && { captions: captions.map(words) }),
     ...(axis === 'columns' && {
       bands: arrangement.bands.map(({ start, end }) => ({ start: width - start, end: width - end })),
     }),

@@ -84,11 +84,10 @@ function headsOf(
   sizes: Prepared['sizes'],
 ): Map<string, Box> {
   return new Map(
-    [...plates.keys()].flatMap((id) => {
-      const [at, size] = [boxes.get(id), sizes.get(id)];
-      return at && size
-        ? [[id, { x: at[0], y: at[1], width: size.width * boxScale, height: size.height * boxScale }]]
-        : [];
+    [...boxes].flatMap(([id, [x, y]]) => {
+      if (!plates.has(id)) return [];
+      const { width, height } = sizes.get(id)!;
+      return [[id, { x, y, width: width * boxScale, height: height * boxScale }]];
     }),
   );
 }
@@ -105,15 +104,16 @@ function meeting(links: Arrangement['links'], boxes: ReadonlyMap<string, Box>): 
     // What would pass it reaches it nowhere.
     return x < box.x || x > box.x + box.width ? way : [...way.slice(0, -1), [x, box.y]];
   };
-  const bothLedOn = (way: readonly Point[], { from, to }: { from: string; to: string }) =>
-    ledOn([...ledOn([...way].reverse(), from)].reverse(), to);
+  /** The pieces of a line, the first led on back to where it comes from, the last to where it goes. */
+  const atBoxes = (ways: readonly (readonly Point[])[], { from, to }: { from: string; to: string }) =>
+    ways.map((way, i) => {
+      const begun = i === 0 ? ledOn([...way].reverse(), from).toReversed() : way;
+      return i === ways.length - 1 ? ledOn(begun, to) : begun;
+    });
   return links.map((link) => {
     if (link.curved || !(boxes.has(link.from) || boxes.has(link.to))) return link;
-    const ways = link.ways?.map((way, i, all) => {
-      const begun = i === 0 ? [...ledOn([...way].reverse(), link.from)].reverse() : way;
-      return i === all.length - 1 ? ledOn(begun, link.to) : begun;
-    });
-    return { ...link, points: bothLedOn(link.points, link), ...(ways && { ways }) };
+    const [points = link.points] = atBoxes([link.points], link);
+    return { ...link, points, ...(link.ways && { ways: atBoxes(link.ways, link) }) };
   });
 }
 

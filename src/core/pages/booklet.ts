@@ -3,7 +3,16 @@
  * of the pages before them and an index of names after them.
  */
 import { type Chart, type Page, walk } from '../chart';
-import { type PageNumber, type Painted, type Prepared, paint, prepare, SUBTITLE, smallestSet } from '../compose';
+import {
+  type PageNumber,
+  type Painted,
+  type Prepared,
+  paint,
+  prepare,
+  SUBTITLE,
+  smallestSet,
+  stacked,
+} from '../compose';
 import { inFont } from '../faces';
 import { matterOf, seenOf } from '../kinds';
 import { grownArea, sheetPoints } from '../layout';
@@ -14,13 +23,12 @@ import { type Content, nameIndex, overview } from './contents';
 import { type Drawn, pagesText, platesOf } from './leads';
 import { arranged, type Standing } from './legible';
 import { partOf } from './part';
-import { type Extent, stacked } from './rows';
+import { areasFit, type Extent, ROW_GAP } from './rows';
 import { placesOf, sheetsOf } from './sheets';
 import { type Members, membersOf, type Part, split } from './split';
 
 /** Size in points at which the smallest words print at least, where none was chosen. */
 export const LEAST_INITIAL = 7;
-const areaOf = ({ width, height, need }: Extent) => width * height * need ** 2;
 /** Pages may print larger than they must, up to this much: sizes stay alike from page to page. */
 const LARGEST = 1.25;
 export interface BookletPage {
@@ -122,21 +130,22 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     fits: (part, members, so) => tried(part, members, so).isLegible,
     mayShare: (a, b) => {
       const [one, other] = [extents.get(keyOf(a)), extents.get(keyOf(b))];
-      return !one || !other || areaOf(one) + areaOf(other) <= room.width * room.height;
+      return !one || !other || areasFit(one, other, room);
     },
     tell: (done) => tell(done * 0.7),
   });
   const bound = Math.max(1, Math.ceil(structure.order.reduce((sum, id) => sum + weight(id), 0) / capacity - 1e-9));
 
   const { cut } = made;
+  const membersIn = (part: Part) => membersOf(part, { childrenOf, besidesOf }, cut);
   const sheets = sheetsOf(made, {
     branches,
     drawn,
     room,
-    membersOf: (part) => membersOf(part, { childrenOf, besidesOf }, cut),
+    membersOf: membersIn,
     /** Undefined of what has a page of its own without being legible there. */
     extentOf(part) {
-      if (!extents.has(keyOf(part))) tried(part, membersOf(part, { childrenOf, besidesOf }, cut), cut);
+      if (!extents.has(keyOf(part))) tried(part, membersIn(part), cut);
       return extents.get(keyOf(part));
     },
     // A heading stands beside a tier, and what is drawn round items may be round those of several parts.
@@ -241,6 +250,7 @@ function paintRows(own: Prepared, rows: readonly Standing[], fonts: Fonts, numbe
       const off = own.structure.tierOf.get(some!)! - prepared.structure.tierOf.get(some!)!;
       return { arrangement: row, shift, picture, off };
     }),
+    ROW_GAP,
   );
   return paint(own, fonts, number, arrangement);
 }

@@ -1,6 +1,7 @@
 /** A part of a prepared chart, to be arranged and drawn on a page of its own with the boxes it has in the whole. */
 import type { Chart, Page } from '../chart';
 import { enclosedOf, type Prepared, withPlates } from '../compose';
+import { shiftedTiers } from '../cut';
 import type { Structure } from '../kinds';
 
 export interface PartAsked {
@@ -58,11 +59,7 @@ export function partOf(whole: Prepared, { members, heads, plates, page, arrangem
   const part: Chart = {
     ...plain,
     ...(chart.enclosures && { enclosures: shiftedEnclosures(chart.enclosures, off) }),
-    tiers: Object.fromEntries(
-      Object.entries(chart.tiers).flatMap(([tier, of]) =>
-        Number(tier) > off ? [[String(Number(tier) - off), of]] : [],
-      ),
-    ),
+    tiers: shiftedTiers(chart, off),
   };
   const lookOf: Prepared['lookOf'] = (tier) => whole.lookOf(tier + off);
   // What containers hold goes with them.

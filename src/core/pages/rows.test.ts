@@ -4,9 +4,10 @@ import { decisionList, familyList } from '../../../bench/outlines';
 import { fonts } from '../../../tests/support/fonts';
 import { overlap, readAs } from '../../../tests/support/kinds';
 import { defaultPage } from '../chart';
+import { stacked } from '../compose';
 import type { Arrangement } from '../kinds';
 import { booklet } from '.';
-import { type Extent, inRows, rowsFit, stacked } from './rows';
+import { type Extent, inRows, ROW_GAP, rowsFit } from './rows';
 import type { Part } from './split';
 
 const ROOM = { width: 500, height: 700 };
@@ -94,10 +95,13 @@ it('arrangements one under the other keep their shapes, and lines the looks of t
     height: 70,
   };
   const other: Arrangement = { ...one, boxes: new Map([['c', [20, 0]]]), links: [], joins: [], width: 40, height: 20 };
-  const made = stacked([
-    { arrangement: one, shift: { x: 0, y: 5 }, picture: { width: 100, height: 75 }, off: 0 },
-    { arrangement: other, shift: { x: 0, y: 0 }, picture: { width: 40, height: 20 }, off: 2 },
-  ]);
+  const made = stacked(
+    [
+      { arrangement: one, shift: { x: 0, y: 5 }, picture: { width: 100, height: 75 }, off: 0 },
+      { arrangement: other, shift: { x: 0, y: 0 }, picture: { width: 40, height: 20 }, off: 2 },
+    ],
+    ROW_GAP,
+  );
   expect([...made.boxes]).toEqual([
     ['a', [0, 5]],
     ['b', [0, 55]],

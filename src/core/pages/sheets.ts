@@ -26,13 +26,16 @@ export function sheetsOf({ parts, cut }: Split, input: SheetsInput): Sheet[] {
   const drawnIn = new Map(parts.map((part) => [part, new Set(membersIn(part).all.map(drawn.by))]));
   const holders = new Map<string, Part>();
   for (const part of parts) for (const id of membersIn(part).nodes) if (!part.heads.includes(id)) holders.set(id, part);
-  const leadsInto = (a: Part, b: Part) => {
-    const other = drawnIn.get(b)!;
-    const on = onPage(a, membersIn(a), cut);
-    return membersIn(a).all.some(
-      (id) => other.has(drawn.by(id)) || branches.leads?.(id, on).some(([, to]) => other.has(drawn.by(to))),
-    );
-  };
+  /** What a part draws, and all that it leads to. */
+  const reachOf = new Map(
+    parts.map((part) => {
+      const { all } = membersIn(part);
+      const on = onPage(part, membersIn(part), cut);
+      const led = all.flatMap((id) => (branches.leads?.(id, on) ?? []).map(([, to]) => drawn.by(to)));
+      return [part, [...drawnIn.get(part)!, ...led]];
+    }),
+  );
+  const leadsInto = (a: Part, b: Part) => reachOf.get(a)!.some((id) => drawnIn.get(b)!.has(id));
   const pages = mayShare
     ? inRows(parts, {
         room,

@@ -1,7 +1,6 @@
 /**
  * Columns of one's own in a GEDCOM file: a fact with the column's heading as its type. Source: "The FamilySearch GEDCOM
- * Specification" 7.0, Individual attributes, FACT: "a noteworthy attribute or fact concerning an individual", whose type
- * is required; "The GEDCOM Standard" 5.5.1 has the same.
+ * Specification" 7.0, Individual attributes, FACT, whose type is required; "The GEDCOM Standard" 5.5.1 has the same.
  */
 import { FIELD_LIMIT, fieldNameSchema } from '../../chart';
 import { type GedcomNode, node, sub, subs } from '../../formats/gedcom';
@@ -40,7 +39,7 @@ export const factFields = (record: GedcomNode): Record<string, string> =>
 
 /**
  * A person's facts brought to what the chart says, where that differs.
- * @param before what the file said, as far as it was read; facts of other types are left as they are
+ * @param before what the file said, as far as it was read: facts of other types, and what is no fact, are left as they are
  */
 export function updateFacts(
   record: GedcomNode,
@@ -50,7 +49,7 @@ export function updateFacts(
   const facts = factsIn(record);
   for (const type of new Set([...Object.keys(before), ...Object.keys(fields)])) {
     const value = tidy(fields[type] ?? '');
-    if (!isHeading(type) || value === (before[type] ?? '')) continue;
+    if (value === (before[type] ?? '') || !isHeading(type)) continue;
     const [first, ...others] = Object.hasOwn(before, type) ? (facts.get(type)?.lines ?? []) : [];
     const gone = new Set(value === '' ? [first, ...others] : others);
     record.children = record.children.filter((line) => !gone.has(line));

@@ -9,7 +9,7 @@ import { renewed } from '../../formats/gedcom-renewed';
 import { countingIds, dateOfVersion7 } from '../../list';
 import { type Family, familyOf, isUnknownParents, sexOf } from './family';
 import { carriedFile, headKept } from './gedcom';
-import { factFields, updateFacts } from './gedcom-facts';
+import { updateFacts } from './gedcom-facts';
 import { FamilyRecords } from './gedcom-families';
 import { fieldsOf, listOfPeople, membersOf, nameOf, TWIN } from './gedcom-people';
 
@@ -34,8 +34,9 @@ export function gedcomOf(chart: Chart): string {
   for (const { id, record } of file.people) {
     if (!isPerson(id)) continue;
     record.xref ??= xrefs.next('I');
-    updatePerson(record, fieldsOf(record), chart.items[id]!);
-    updateFacts(record, file.hasFacts ? factFields(record) : {}, chart.items[id]!.fields);
+    const said = fieldsOf(record);
+    updatePerson(record, said, chart.items[id]!);
+    updateFacts(record, file.hasFacts ? said : {}, chart.items[id]!.fields);
     people.set(id, record);
   }
   const fresh: GedcomNode[] = [];
