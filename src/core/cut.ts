@@ -1,5 +1,5 @@
 /** A chart with some of its lines. */
-import type { Chart, Item } from './chart';
+import type { Chart, Enclosure, Item } from './chart';
 
 export interface Cut {
   /** Tiers before the first that is kept: a tier keeps its name and its look. */
@@ -17,10 +17,9 @@ export function cutTo(
   { before = 0, sets, placed = false }: Cut = {},
 ): Chart {
   const has = (id: string) => Object.hasOwn(items, id);
-  const around = (of: NonNullable<Chart['enclosures']>[string]) => {
+  const around = (of: Enclosure): Enclosure[] => {
     if ('branch' in of.around) return has(of.around.branch) ? [of] : [];
-    if ('tier' in of.around)
-      return of.around.tier > before ? [{ ...of, around: { tier: of.around.tier - before } }] : [];
+    if ('tier' in of.around) return shiftedEnclosure(of, before);
     const within = of.around.items.filter(has);
     return within.length > 0 ? [{ ...of, around: { items: within } }] : [];
   };
@@ -41,6 +40,12 @@ export function cutTo(
     notes: Object.fromEntries(Object.entries(chart.notes).filter(([, { at }]) => stays(at))),
     ...(chart.enclosures && { enclosures: Object.fromEntries(enclosures.map((of) => [of.id, of])) }),
   };
+}
+
+/** What is round a tier, by the number that it has in a part; none where the part begins under it. */
+export function shiftedEnclosure(of: Enclosure, before: number): Enclosure[] {
+  if (!('tier' in of.around)) return [of];
+  return of.around.tier > before ? [{ ...of, around: { tier: of.around.tier - before } }] : [];
 }
 
 /** Tiers of a part by the numbers they have in it. */

@@ -105,18 +105,14 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
       page: { ...page, subtitle },
       arrangement: branches.from?.(drawn.by(heads[0]!)),
     });
-  /** Pictures of parts that were found to be legible, as they were last asked about. */
-  const extents = new Map<string, Extent>();
-  const keyOf = ({ heads, only = [] }: Part) => `${heads.join(' ')} | ${only.join(' ')}`;
   /** Arranged with plates of about the width that they will have. */
-  function tried(part: Part, members: Members, so: ReadonlySet<string>) {
+  function pictureOf(part: Part, members: Members, so: ReadonlySet<string>): Extent | undefined {
     const plates = platesOf(part, members, so, branches, drawn, {
       goesOn: () => pagesText([10, 12]),
       pageOf: () => '10',
     });
-    const standing = arranged(partWith(part, members.all, plates), unit, least, wanted, fonts);
-    if (standing.isLegible) extents.set(keyOf(part), { ...standing.onto.picture, need: standing.need });
-    return standing;
+    const { isLegible, onto, need } = arranged(partWith(part, members.all, plates), unit, least, wanted, fonts);
+    return isLegible ? { ...onto.picture, need } : undefined;
   }
 
   const tops = branches.tops.filter((id) => lines.has(id));
@@ -127,11 +123,8 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     besidesOf,
     weight,
     most: capacity,
-    fits: (part, members, so) => tried(part, members, so).isLegible,
-    mayShare: (a, b) => {
-      const [one, other] = [extents.get(keyOf(a)), extents.get(keyOf(b))];
-      return !one || !other || areasFit(one, other, room);
-    },
+    pictureOf,
+    mayShare: (a, b) => areasFit(a, b, room),
     tell: (done) => tell(done * 0.7),
   });
   const bound = Math.max(1, Math.ceil(structure.order.reduce((sum, id) => sum + weight(id), 0) / capacity - 1e-9));
@@ -143,11 +136,6 @@ export function booklet(chart: Chart, fonts: Fonts, tell: (done: number) => void
     drawn,
     room,
     membersOf: membersIn,
-    /** Undefined of what has a page of its own without being legible there. */
-    extentOf(part) {
-      if (!extents.has(keyOf(part))) tried(part, membersIn(part), cut);
-      return extents.get(keyOf(part));
-    },
     // A heading stands beside a tier, and what is drawn round items may be round those of several parts.
     mayShare: !page.tierHeadings && input.enclosed.length === 0,
   });

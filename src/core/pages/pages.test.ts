@@ -37,12 +37,14 @@ describe('splitting a tree by branch', () => {
           childrenOf: kids,
           weight,
           most,
-          fits: () => true,
+          pictureOf: (_, { nodes }) => ({ holds: nodes }),
         });
         const seen = new Map<string, number>();
         let sum = 0;
         for (const part of parts) {
           const { nodes: members } = membersOf(part, { childrenOf: kids }, cut);
+          // What was found out about a part is of what is on it in the end.
+          expect(part.picture!.holds).toEqual(members);
           expect(members.reduce((all, id) => all + weight(id), 0)).toBeLessThanOrEqual(most);
           expect(new Set(members).size).toBe(members.length);
           for (const id of members) if (!part.heads.includes(id)) seen.set(id, (seen.get(id) ?? 0) + 1);

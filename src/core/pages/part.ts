@@ -1,7 +1,7 @@
 /** A part of a prepared chart, to be arranged and drawn on a page of its own with the boxes it has in the whole. */
 import type { Chart, Page } from '../chart';
 import { enclosedOf, type Prepared, withPlates } from '../compose';
-import { shiftedTiers } from '../cut';
+import { shiftedEnclosure, shiftedTiers } from '../cut';
 import type { Structure } from '../kinds';
 
 export interface PartAsked {
@@ -58,7 +58,13 @@ export function partOf(whole: Prepared, { members, heads, plates, page, arrangem
   };
   const part: Chart = {
     ...plain,
-    ...(chart.enclosures && { enclosures: shiftedEnclosures(chart.enclosures, off) }),
+    ...(chart.enclosures && {
+      enclosures: Object.fromEntries(
+        Object.values(chart.enclosures)
+          .flatMap((one) => shiftedEnclosure(one, off))
+          .map((one) => [one.id, one]),
+      ),
+    }),
     tiers: shiftedTiers(chart, off),
   };
   const lookOf: Prepared['lookOf'] = (tier) => whole.lookOf(tier + off);
@@ -160,12 +166,3 @@ function withInside(whole: Prepared, own: Structure, inside: Prepared['inside'],
   const order = [...known, ...own.order.filter((id) => !whole.structure.tierOf.has(id))];
   return { ...own, order, tierOf, tiers: Math.max(own.tiers, ...held.map((id) => tierOf.get(id)!)) };
 }
-
-/** Enclosures round a tier, by its number in the part. */
-const shiftedEnclosures = (enclosures: NonNullable<Chart['enclosures']>, off: number): Chart['enclosures'] =>
-  Object.fromEntries(
-    Object.entries(enclosures).flatMap(([id, own]) => {
-      if (!('tier' in own.around)) return [[id, own]];
-      return own.around.tier > off ? [[id, { ...own, around: { tier: own.around.tier - off } }]] : [];
-    }),
-  );

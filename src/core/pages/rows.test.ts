@@ -8,7 +8,7 @@ import { stacked } from '../compose';
 import type { Arrangement } from '../kinds';
 import { booklet } from '.';
 import { type Extent, inRows, ROW_GAP, rowsFit } from './rows';
-import type { Part } from './split';
+import type { Part, Pictured } from './split';
 
 const ROOM = { width: 500, height: 700 };
 const extents: fc.Arbitrary<Extent> = fc.record({
@@ -23,13 +23,14 @@ describe('parts over pages', () => {
       fc.property(
         fc.array(fc.record({ extent: fc.option(extents), from: fc.nat(), joined: fc.nat(6) }), { maxLength: 30 }),
         (all) => {
-          const parts = all.map((_, i): Part => ({ heads: [String(i)] }));
+          const parts = all.map(
+            ({ extent }, i): Pictured<Extent> => ({ heads: [String(i)], picture: extent ?? undefined }),
+          );
           const at = (part: Part) => Number(part.heads[0]);
           const beforeOf = (i: number) => (i === 0 || all[i]!.from % 3 === 0 ? undefined : all[i]!.from % i);
           const areApart = (a: Part, b: Part) => all[at(a)]!.joined !== all[at(b)]!.joined;
           const pages = inRows(parts, {
             room: ROOM,
-            extentOf: (part) => all[at(part)]!.extent ?? undefined,
             areApart,
             before: (part) => (beforeOf(at(part)) === undefined ? [] : [parts[beforeOf(at(part))!]!]),
           });

@@ -1,6 +1,6 @@
 /** Which parts of a booklet stand on one page, one under the other. */
 import type { Size } from '../kinds';
-import type { Part } from './split';
+import type { Part, Pictured } from './split';
 
 /** Between rows, in the picture's own units: more than between tiers, so that none seems to go on in the next. */
 export const ROW_GAP = 48;
@@ -29,8 +29,6 @@ export const areasFit = (a: Extent, b: Extent, room: Size): boolean =>
 
 export interface RowsInput {
   readonly room: Size;
-  /** Undefined of a part that takes more than a page. */
-  extentOf(part: Part): Extent | undefined;
   /** Whether nothing joins two parts: what is drawn of each stays right beside the other. */
   areApart(a: Part, b: Part): boolean;
   /** Parts that it goes on from: their pages come before its own. */
@@ -38,16 +36,14 @@ export interface RowsInput {
 }
 
 /** Parts over pages, in their order. */
-export function inRows(parts: readonly Part[], { room, extentOf, areApart, before }: RowsInput): Part[][] {
-  const pages: Part[][] = [];
+export function inRows(parts: readonly Pictured<Extent>[], { room, areApart, before }: RowsInput): Part[][] {
+  const pages: Pictured<Extent>[][] = [];
   const pageOf = new Map<Part, number>();
-  // Once each: of what takes more than a page it is found out anew, by the layout, whenever it is asked.
-  const extents = new Map(parts.map((part) => [part, extentOf(part)]));
   for (const part of parts) {
-    const extent = extents.get(part);
+    const extent = part.picture;
     const first = Math.max(0, pages.length - NEIGHBOURS, ...before(part).map((one) => (pageOf.get(one) ?? -1) + 1));
     const isRoomOn = (at: number) => {
-      const there = pages[at]!.map((row) => extents.get(row));
+      const there = pages[at]!.map((row) => row.picture);
       return extent && there.every((one) => one !== undefined) && rowsFit([...there, extent], room);
     };
     let at = pages.length - 1;

@@ -1,7 +1,7 @@
 /** The pages of a booklet that show parts of the chart, and what has its own place on which. */
 import type { Branches } from '../kinds';
 import { type Drawn, onPage } from './leads';
-import { inRows, type RowsInput } from './rows';
+import { type Extent, inRows, type RowsInput } from './rows';
 import type { Members, Part, Split } from './split';
 
 /** A page: parts one under the other, and what they hold together. */
@@ -10,7 +10,7 @@ export interface Sheet extends Members {
   readonly heads: readonly string[];
 }
 
-export interface SheetsInput extends Pick<RowsInput, 'room' | 'extentOf'> {
+export interface SheetsInput extends Pick<RowsInput, 'room'> {
   readonly branches: Branches;
   readonly drawn: Drawn;
   membersOf(part: Part): Members;
@@ -19,8 +19,8 @@ export interface SheetsInput extends Pick<RowsInput, 'room' | 'extentOf'> {
 }
 
 /** Each part where it fits one under the other with parts that nothing joins it to. */
-export function sheetsOf({ parts, cut }: Split, input: SheetsInput): Sheet[] {
-  const { branches, drawn, membersOf, mayShare, room, extentOf } = input;
+export function sheetsOf({ parts, cut }: Split<Extent>, input: SheetsInput): Sheet[] {
+  const { branches, drawn, membersOf, mayShare, room } = input;
   const known = new Map(parts.map((part) => [part, { part, members: membersOf(part) }]));
   const membersIn = (part: Part) => known.get(part)!.members;
   const drawnIn = new Map(parts.map((part) => [part, new Set(membersIn(part).all.map(drawn.by))]));
@@ -39,7 +39,6 @@ export function sheetsOf({ parts, cut }: Split, input: SheetsInput): Sheet[] {
   const pages = mayShare
     ? inRows(parts, {
         room,
-        extentOf,
         areApart: (a, b) => !leadsInto(a, b) && !leadsInto(b, a),
         before: ({ heads }) => heads.flatMap((head) => holders.get(head) ?? []),
       })
