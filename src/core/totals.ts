@@ -2,7 +2,7 @@
 import { type Chart, type FieldType, treeOf } from './chart';
 import { cellOf } from './edit';
 import type { KindDrawn } from './kinds';
-import { folded, readNumber } from './list';
+import { fieldLabel, folded, readNumber } from './list';
 
 export interface Total {
   readonly label: string;
@@ -20,7 +20,7 @@ function addedFields(kind: KindDrawn, chart: Chart): { readonly field: string; r
     ...Object.keys(chart.columns ?? {}),
     ...Object.values(chart.items).flatMap(({ fields }) => Object.keys(fields)),
   ]);
-  const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
+  const label = (field: string) => fieldLabel(kind.columns, field);
   return [...fields]
     .filter(
       (field) => TYPES.has(chart.columns?.[field]?.type) || ADDED.test(folded(label(field)).replace(/[-_]/g, ' ')),

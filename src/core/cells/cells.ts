@@ -4,6 +4,7 @@
  */
 import equal from 'fast-deep-equal';
 import { type Chart, storedOf } from '../chart';
+import { isRecord } from '../records';
 
 /** Where a cell is, from the outside in: `['items', 'n1', 'fields', 'name']`. */
 export type Path = readonly string[];
@@ -26,9 +27,6 @@ const SPLIT: Readonly<Record<string, number>> = {
 };
 /** What is nobody's doing, or only says what a chart is. */
 const LEFT_ALONE: ReadonlySet<string> = new Set(['version', 'trial', 'stands']);
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 export function cellsOf(chart: Chart): Cells {
   const cells = new Map<string, Cell>();

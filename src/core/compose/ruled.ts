@@ -2,6 +2,7 @@
 import type { Chart, Item, Look, LookPatch, Rule } from '../chart';
 import { cellOf } from '../edit';
 import { type KindOnPage, matterOf, type Structure } from '../kinds';
+import { fieldLabel } from '../list';
 import { type House, itemLook, type Ruled, rulesFor, scaleEnds, tierLook, valueColours } from '../style';
 import { shownFace } from './face';
 
@@ -43,7 +44,7 @@ const TEST_WORDS = { contains: 'has', over: 'over', under: 'under', equals: '', 
 
 /** What a rule is about, in words: in the key, and in the list of rules. */
 export function ruleName(kind: KindOnPage, chart: Pick<Chart, 'items' | 'matter'>, rule: Rule): string {
-  const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
+  const label = (field: string) => fieldLabel(kind.columns, field);
   if (rule.type !== 'when') return label(rule.field);
   const { when } = rule;
   if ('being' in when) return kind.beings?.find(({ id }) => id === when.being)?.label ?? when.being;

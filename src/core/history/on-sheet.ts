@@ -4,6 +4,7 @@
  */
 import type { Chart, Face, Item, LookPatch } from '../chart';
 import type { KindOnPage } from '../kinds';
+import { fieldLabel } from '../list';
 import type { Compared } from './compared';
 
 /** The field that says on each what happened to it. */
@@ -73,7 +74,7 @@ export function comparisonChart(kind: KindOnPage, a: Chart, b: Chart, compared: 
   for (const { item, name } of compared.renamed) say(item, `was ${short(name)}`, 'changed');
   for (const { item, fields } of compared.changed)
     for (const [field, { from }] of Object.entries(fields)) {
-      const label = kind.columns.find((column) => column.field === field)?.label ?? field;
+      const label = fieldLabel(kind.columns, field);
       say(item, from ? `${label} was ${short(from)}` : `${label} is new`, 'changed');
     }
   const base: Face = b.face ?? kind.face0;

@@ -1,6 +1,7 @@
 /** A change of the log in words, as it would be told: "Ravi Thurle moved from Suda Welk to Hanne Ostrey". */
 import type { Change, Chart, Origin, SingleChange } from '../chart';
 import { chosenWords, type KindOnPage, matterOf } from '../kinds';
+import { fieldLabel } from '../list';
 import { type Compared, comparedById } from './compared';
 
 export interface Told {
@@ -21,7 +22,7 @@ const counted = (count: number, one: string, many: string) => `${count} ${count 
 function ofLines(kind: KindOnPage, before: Chart, after: Chart, compared: Compared): string | undefined {
   const { joined, left, moved, renamed, changed } = compared;
   const words = matterOf(kind, after);
-  const label = (field: string) => kind.columns.find((column) => column.field === field)?.label ?? field;
+  const label = (field: string) => fieldLabel(kind.columns, field);
   const under = (name: string | null) => (name === null ? 'at the top' : `under ${name}`);
   const at = (name: string | null) => name ?? 'the top';
   const lines = new Set([...joined, ...left, ...moved, ...renamed, ...changed].map(({ item }) => item));

@@ -3,7 +3,7 @@
  * (RFC 7643). Each becomes a table with known headings: who somebody is, and whom they report to.
  */
 
-import { isRecord } from './json-records';
+import { isRecord } from '../records';
 import { NothingToDraw } from './limits';
 
 /** Headings that every kind of people knows; what is else there follows under its own name. */

@@ -58,5 +58,5 @@ export {
   tidy,
   writeContinued,
 } from './words';
-export { fieldTypeOf, type Grid, type GridColumn, gridOf, ownFields } from './write';
+export { fieldLabel, fieldTypeOf, type Grid, type GridColumn, gridOf, ownFields } from './write';
 export { dateOfVersion7, dateWords, writtenDate } from './written-dates';

@@ -1,6 +1,6 @@
 /** Graphs as JSON: things in one list, what joins two of them in another, as graph libraries exchange them. */
 import { pushTo } from '../grouped';
-import { isRecord, type JsonRecord } from './json-records';
+import { isRecord, type JsonRecord } from '../records';
 import type { ListRead, ReadContext, TableForm } from './types';
 
 type Entry = JsonRecord;

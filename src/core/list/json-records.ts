@@ -1,10 +1,8 @@
 /** Any JSON as rows: records that stand under each other with their depth, what belongs to a record in its own columns. */
+import { isRecord, type JsonRecord } from '../records';
 import { MOST_COLUMNS } from './cells';
 
 type Scalar = string | number | boolean;
-export type JsonRecord = Record<string, unknown>;
-export const isRecord = (value: unknown): value is JsonRecord =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 const isScalar = (value: unknown): value is Scalar => ['string', 'number', 'boolean'].includes(typeof value);
 const isWords = (value: unknown) => isScalar(value) || (Array.isArray(value) && value.every(isScalar));
 

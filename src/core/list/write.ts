@@ -26,6 +26,10 @@ export function ownFields(chart: Chart, columns: readonly Column[]): string[] {
   return [...own].filter((field) => !taken.has(field));
 }
 
+/** What a field is called: its own name where no column of the kind has it. */
+export const fieldLabel = (columns: readonly Column[], field: string): string =>
+  columns.find((column) => column.field === field)?.label ?? field;
+
 /** What the cells of a field are: as the person said, else as the kind's column. */
 export const fieldTypeOf = (chart: Pick<Chart, 'columns'>, columns: readonly Column[], field: string): FieldType =>
   chart.columns?.[field]?.type ?? columns.find((column) => column.field === field)?.type ?? 'text';

@@ -1,6 +1,6 @@
 import type { Change, Chart } from '../../core/chart';
 import { type KindOnPage, kindOnPage, kindsOnPage, matterOf } from '../../core/kinds';
-import { ownFields } from '../../core/list';
+import { fieldLabel as labelIn, ownFields } from '../../core/list';
 
 /** The kind of a chart; the first kind where it is of one that is not known here. */
 export const kindFor = (id: string): KindOnPage => kindOnPage(id) ?? kindsOnPage[0]!;
@@ -13,8 +13,7 @@ export const itemName = (chart: Pick<Chart, 'kind' | 'items' | 'matter'>, id: st
   chart.items[id]?.fields['name'] || matterFor(chart).unnamed;
 
 /** What a field is called. */
-export const fieldLabel = (kindId: string, field: string): string =>
-  kindFor(kindId).columns.find((column) => column.field === field)?.label ?? field;
+export const fieldLabel = (kindId: string, field: string): string => labelIn(kindFor(kindId).columns, field);
 
 /** What a field is, in a sentence, where its label does not say it. */
 export const fieldAbout = (kindId: string, field: string): string | undefined => {

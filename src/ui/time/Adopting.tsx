@@ -9,7 +9,7 @@ import { Clashes } from './Clashes';
 import { EntryLists, entriesOf, FiguresTable } from './Differences';
 import { Drop, TrialFields } from './TrialParts';
 import type { ClashCard, DifferencesAnswer } from './types';
-import { useDifferences } from './useDifferences';
+import { askDifferencesAgain, useDifferences } from './useDifferences';
 import { words } from './words';
 
 const said = words.trial;
@@ -17,15 +17,14 @@ const MOST_LISTED = 200;
 
 type Side = 'real' | 'trial';
 
-export function Adopting({ id }: { id: string }) {
-  const [again, setAgain] = useState(0);
-  const found = useDifferences(id, again);
+export function Adopting() {
+  const found = useDifferences();
   if (found === null) return <p className="p-4 text-quiet">{words.history.loading}</p>;
   if (typeof found === 'string') return <p className="p-4 text-wrong">{`${said.missing} ${found}`}</p>;
-  return <Differing key={found.trial.id} found={found} onDone={() => setAgain(again + 1)} />;
+  return <Differing key={found.trial.id} found={found} />;
 }
 
-function Differing({ found, onDone }: { found: DifferencesAnswer; onDone: () => void }) {
+function Differing({ found }: { found: DifferencesAnswer }) {
   const id = useEditor((state) => state.id);
   const kind = useEditor((state) => state.chart.kind);
   const { trial } = found;
@@ -64,7 +63,7 @@ function Differing({ found, onDone }: { found: DifferencesAnswer; onDone: () => 
       if (all) location.assign(`/chart/${trial.trialOf}`);
       else {
         say(said.adoptedSome);
-        onDone();
+        askDifferencesAgain();
       }
     });
   return (
@@ -81,7 +80,7 @@ function Differing({ found, onDone }: { found: DifferencesAnswer; onDone: () => 
             onClick={() =>
               void ask('up-to-date', { take }, () => {
                 say(said.upToDateDone);
-                onDone();
+                askDifferencesAgain();
               })
             }
           >
@@ -113,7 +112,7 @@ function Differing({ found, onDone }: { found: DifferencesAnswer; onDone: () => 
         <Button onClick={() => window.open(`/compare?a=${trial.trialOf}&b=${id}`)}>{words.history.comparePage}</Button>
         <Drop trial={trial} onDone={() => location.assign(`/chart/${trial.trialOf}`)} />
       </div>
-      <About trial={trial} onDone={onDone} />
+      <About trial={trial} onDone={askDifferencesAgain} />
     </div>
   );
 }

@@ -1,12 +1,13 @@
 /** Across the screen of a trial: what it is, what differs, and the way to its chart. */
 import { openStage, useEditor } from '../editor/state/store';
 import { Button } from '../shared/controls';
-import { useDifferences } from './useDifferences';
+import { useAskingForDifferences, useDifferences } from './useDifferences';
 import { words } from './words';
 
 export function TrialBand({ id }: { id: string }) {
   const name = useEditor((state) => state.chart.trial ?? '');
-  const found = useDifferences(id);
+  useAskingForDifferences(id);
+  const found = useDifferences();
   const known = typeof found === 'object' && found !== null ? found : null;
   return (
     <div

@@ -14,7 +14,7 @@ const said = words.trial;
 export function TrialStage() {
   const id = useEditor((state) => state.id);
   const inTrial = useEditor((state) => state.chart.trial !== undefined);
-  return inTrial ? <Adopting id={id} /> : <Trials id={id} />;
+  return inTrial ? <Adopting /> : <Trials id={id} />;
 }
 
 function Trials({ id }: { id: string }) {
