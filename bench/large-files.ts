@@ -175,6 +175,17 @@ export const largeFiles: Readonly<Record<string, () => string | Uint8Array>> = {
           `BEGIN:VCARD\nVERSION:4.0\nFN:${name(i)}\nTITLE:Post ${i % 40}\nORG:Garden;Part ${i % 9}\nUID:urn:uuid:${i}\nEND:VCARD`,
       )
       .join('\n'),
+  'XML, 8 MB of records': () =>
+    `<?xml version="1.0"?><staff>${upTo(MOST - 60, (i) => `<person id="${i}"><name>${name(i)}</name><post>Post ${i % 40}</post><note>${prose(i).slice(0, 80)}</note></person>`)}</staff>`,
+  'XML, nested, 30,000': () => {
+    const build = (i: number): string =>
+      `<unit name="${name(i)}">${range(5)
+        .map((c) => i * 5 + c + 1)
+        .filter((c) => c < 30_000)
+        .map(build)
+        .join('')}</unit>`;
+    return build(0);
+  },
   'HTML page of prose, 8 MB': () =>
     `<!doctype html><html><body>${upTo(MOST - 100, (i) => `<p>${prose(i)} <a href="#${i}">more</a></p>`)}</body></html>`,
   'HTML lists, 8 MB': () =>

@@ -274,6 +274,31 @@ export const cases: readonly Case[] = [
       `<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><graph><node id="a"/>${lines(n, (i) => `<edge source="x${i}" target="y${i}"/>`)}</graph></graphml>`,
   },
   {
+    name: 'XML that goes ever deeper',
+    from: 3_000,
+    to: 300_000,
+    make: (n) => `<?xml version="1.0"?>${'<a b="c">'.repeat(n)}${'</a>'.repeat(n)}`,
+  },
+  {
+    name: 'XML of elements that are all called otherwise',
+    from: 3_000,
+    to: 300_000,
+    make: (n) => `<?xml version="1.0"?><all>${lines(n, (i) => `<e${i}><a>${i}</a></e${i}>`)}</all>`,
+  },
+  {
+    name: 'XML records each of which has a column of its own',
+    from: 3_000,
+    to: 200_000,
+    make: (n) => `<?xml version="1.0"?><all>${lines(n, (i) => `<row c${i}="word"/>`)}</all>`,
+  },
+  {
+    name: 'XML with entities within entities',
+    from: 5,
+    to: 60,
+    make: (n) =>
+      `<?xml version="1.0"?><!DOCTYPE a [<!ENTITY e0 "word">${lines(n, (i) => `<!ENTITY e${i + 1} "&e${i};&e${i};&e${i};&e${i};">`)}]><a><b>&e${n};</b><b>&e${n};</b></a>`,
+  },
+  {
     name: 'Turtle brackets that go ever deeper',
     from: 1_000,
     to: 4_000,

@@ -6,11 +6,13 @@ import {
   looksLikeMarkdown,
   looksLikeOpml,
   looksLikeSkos,
+  looksLikeXml,
   type OpmlNode,
   outlineOfMarkdown,
   parseGraphml,
   parseOpml,
   parseSkos,
+  recordsOfXml,
   TooDeep,
   type WordedGraph,
 } from './formats';
@@ -29,6 +31,7 @@ import {
   plainText,
   type ReadContext,
   readGraph,
+  readRecords,
   recognise,
   refusedAs,
   SOFT_BREAK,
@@ -188,6 +191,28 @@ const vcard = {
   suits: looksLikeVcard,
 };
 
+const xml = {
+  id: 'xml',
+  label: 'XML of another program',
+  sample: `<staff><person><name>Oriel Tansley</name><post>Garden director</post></person>
+<person><name>Piet Marrable</name><post>Head of plants</post></person></staff>
+`,
+  suits: looksLikeXml,
+};
+
+const xmlForm = (table: TableForm): ListForm => ({
+  ...certain(xml),
+  read(raw, context) {
+    let records: readonly unknown[];
+    try {
+      records = parsedOnce(xml.id, raw, context, recordsOfXml);
+    } catch (error) {
+      return refusedAs(xml.id, saidOf('XML', error));
+    }
+    return { ...readRecords(raw, () => records, table, context), form: xml.id };
+  },
+});
+
 const all = new WeakMap<Kind, readonly ListForm[]>();
 
 /** All forms of a kind, its own first. */
@@ -204,13 +229,15 @@ export function formsOf(kind: Kind): readonly ListForm[] {
     directoryForm(table, vcard, tableOfVcards),
     graphForm(table, graphml, parseGraphml),
     graphForm(table, skos, parseSkos),
+    // What is none of those in XML.
+    xmlForm(table),
   ];
   all.set(kind, forms);
   return forms;
 }
 
 /** Forms that are read as a whole: a part of one is none. */
-const WHOLE = new Set(['opml', 'json', 'gedcom', 'ldif', 'vcard', 'graphml', 'skos']);
+const WHOLE = new Set(['opml', 'json', 'gedcom', 'ldif', 'vcard', 'graphml', 'skos', 'xml']);
 /** Forms that are read line by line, so that the first lines of a text are a list too. */
 export const isInLines = (form: ListForm): boolean => !WHOLE.has(form.id);
 

@@ -148,7 +148,75 @@ describe('graphs as JSON', () => {
   });
 });
 
+describe('JSON of names and nothing else', () => {
+  it('is an outline however deep it is, every name an item', () => {
+    const towns = '{"North":{"Vale":["Quay","Mill"],"Dale":["Ford"]},"South":{"Moor":["Ash","Elm"]}}';
+    expect(first(towns)).toEqual({
+      kind: 'org',
+      form: 'json',
+      outline: ['North', '>Vale', '>>Quay', '>>Mill', '>Dale', '>>Ford', 'South', '>Moor', '>>Ash', '>>Elm'],
+    });
+  });
+  it('records under numbers are called by their titles, and keep the numbers as ids', () => {
+    const numbered =
+      '{"11":{"Title":"Crops","Size":"4"},"21":{"Title":"Mines","Size":"7"},"22":{"Title":"Mills","Size":"1"}}';
+    expect(first(numbered)?.outline).toEqual(['Crops', 'Mines', 'Mills']);
+    expect(offersFor(numbered)[0]!.list!.items[0]!.fields).toEqual({ name: 'Crops', id: '11', Size: '4' });
+  });
+  it('one record with marks is no diagram of sets', () => {
+    const [offer] = offersFor('{"extends":"all","env":{"browser":true,"node":true},"rules":{"indent":["error",2]}}');
+    expect(offer!.kind.id).toBe('org');
+    expect(offersFor('Ann: Pruning, Guiding')[0]!.kind.id).not.toBe('venn');
+  });
+});
+
+describe('the column of names', () => {
+  it('is the first that tells lines apart, not one that sorts or describes them', () => {
+    const rows = ['Ash', 'Elm', 'Fir', 'Oak', 'Yew', 'Box'].map(
+      (name, i) => `${i % 2 ? 'broad' : 'needle'},${name},${'words that go on and on about it '.repeat(4)}${i}`,
+    );
+    expect(first(`leaf,tree,about\n${rows.join('\n')}\n`)?.outline[0]).toBe('Ash');
+    // Where only sentences are left, a title is a name rather than a post.
+    const titled = rows.map((row, i) => `${i + 10},${row.split(',').slice(1).join(',')}`);
+    expect(first(`Code,Title,Description\n${titled.join('\n')}\n`)?.outline[0]).toBe('Ash');
+    expect(first('Title,Name\nDirector,Ann Vale\nGardener,Bo Hill\n')?.outline[0]).toBe('Ann Vale');
+  });
+});
+
+describe('a page and other marks as text', () => {
+  it('is read as the same page in a file is, or refused for the same reason', async () => {
+    const table = '<!DOCTYPE html><table><tr><td>Name<td>Post<tr><td>Ann<td>Cook</table>';
+    expect(first(table)).toEqual({ kind: 'org', form: 'tsv', outline: ['Ann'] });
+    const prose = '<!doctype html>\n<html>\n<head>\n<script>\nrun();\n</script>\n</head>\n<p>Words.</p>\n</html>';
+    expect(first(prose)).toBeNull();
+    const [offer] = offersFor(prose);
+    await expect(sourceOf(new TextEncoder().encode(prose))).rejects.toThrow(offer!.fitness.why);
+    expect(offer!.refused?.code).toBe('not-a-list');
+  });
+  it('addresses and headings with colons are no items with their sets', () => {
+    const log =
+      '# Log\n\nSee [it](https://a.example/b), always.\n\n### [1.2](https://a.example/c)\n\n* **fix:** the gate, the sluice\n';
+    expect(first(log)?.kind).toBe('org');
+    expect(first('Ann: Pruning, Guiding\nhttps://a.example/x: Pruning\n')).toEqual({
+      kind: 'venn',
+      form: 'members',
+      outline: ['Ann', 'https://a.example/x'],
+    });
+  });
+});
+
 describe('what is no list for a chart', () => {
+  it('moments and numbers are no words', () => {
+    const rows = Array.from(
+      { length: 12 },
+      (_, i) => `1854-${String(i + 1).padStart(2, '0')}-01T07:00:00.000Z,${i},${i * 3}`,
+    );
+    expect(first(`month,wounds,other\n${rows.join('\n')}\n`)).toBeNull();
+  });
+  it('long texts beside names are no doubt about them', () => {
+    const texts = ['Ash', 'Elm', 'Fir'].map((name) => ({ name, text: 'word '.repeat(3_000) }));
+    expect(first(JSON.stringify(texts))?.outline).toEqual(['Ash', 'Elm', 'Fir']);
+  });
   it('is said, whatever it looks like', () => {
     const times = Array.from({ length: 40 }, (_, i) => `2020-01-01 10:${String(i).padStart(2, '0')},${i}`);
     for (const text of [`time,value\n${times.join('\n')}\n`, '1,2,3\n4,5,6\n7,8,9\n', '[[1,2],[3,4],[5,6]]'])

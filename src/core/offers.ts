@@ -2,7 +2,7 @@
  * What a text can become. Each kind reads it and says how sure it is by the structure it finds; that is held against the
  * evidence: a reading that explains little of the text, or leaves much of it in doubt, cannot win.
  */
-import { kindSaid } from './formats';
+import { kindSaid, looksLikePage } from './formats';
 import { formsOf, isLineForm } from './forms';
 import { type Fitness, type Kind, kinds } from './kinds';
 import type { ListRead, Problem } from './list';
@@ -27,8 +27,8 @@ const MOST_CHECKED = 3_000;
 const DOUBT = 1.2;
 /** Below this nobody would want the picture. */
 export const LEAST_SURE = 0.05;
-/** What is said of the whole list, not of lines. */
-const OF_THE_WHOLE = new Set(['no-headings', 'above-headings', 'several-tops', 'no-phrase']);
+/** What is said of the whole list, not of lines, and what is no sign of having misread them. */
+const OF_THE_WHOLE = new Set(['no-headings', 'above-headings', 'several-tops', 'no-phrase', 'too-long']);
 
 /** The part of the items of which something is in doubt: warned of, or wrong. */
 function inDoubt(kind: Kind, list: ListRead): number {
@@ -44,6 +44,8 @@ function inDoubt(kind: Kind, list: ListRead): number {
 }
 
 const WORD = /[\p{L}\p{Extended_Pictographic}\p{Regional_Indicator}]/u;
+/** A moment as programs write it (ISO 8601): its letters are no words. */
+const MOMENT = /^\d{4}-\d\d-\d\dT[\d:.]+(?:Z|[+-]\d\d:?\d\d)?$/;
 /** More words than a name or a post has. */
 const SENTENCE = 25;
 const isSentence = (name: string) => name.length > 2 * SENTENCE && name.split(/\s+/, SENTENCE).length >= SENTENCE;
@@ -79,7 +81,7 @@ const isWritten = (kind: Kind, { form }: ListRead) => formsOf(kind).some((one) =
 
 /** Why this is no list for any chart; undefined where it may be one. */
 function noList({ items, sets }: ListRead): string | undefined {
-  const words = items.filter(({ fields }) => WORD.test(fields['name'] ?? '')).length;
+  const words = items.filter(({ fields: { name = '' } }) => WORD.test(name) && !MOMENT.test(name)).length;
   if (items.length >= 3 && words < items.length * WORDED && sets.length === 0)
     return 'This is not a list for a chart: most of its lines have numbers only where names would stand.';
   const sentences = items.filter(({ fields }) => isSentence(fields['name'] ?? '')).length;
@@ -99,7 +101,7 @@ export function offersFor(text: string, options: Pick<ReadOptions, 'headings' | 
   // Of a long list every kind looks at the beginning; only the one that comes first then reads it whole.
   const said = kindSaid(text);
   const parsed = new Map<string, unknown>();
-  const program = isProgram(text);
+  const program = !looksLikePage(text) && isProgram(text);
   const claimed = kinds
     .flatMap((kind) => formsOf(kind).map((form) => ({ form, columns: kind.columns })))
     .find(({ form, columns }) => form.exclusive && form.suits(text, columns) === 1)?.form;

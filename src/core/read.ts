@@ -1,20 +1,26 @@
 /** From text to a chart: the form recognised, the list read, its content checked. */
 import { type Chart, emptyChart, FIELD_LIMIT, ITEM_LIMIT, type Item, type Picture } from './chart';
+import { looksLikePage, PAGE_WITHOUT_LIST, textOfHtml, UnreadableFile } from './formats';
 import { formsOf, isInLines, isLineForm } from './forms';
 import type { Kind } from './kinds';
 import {
   countingIds,
+  isSound,
+  isTooMany,
   joinContinued,
   type ListRead,
   linesIn,
   MOST_LEVELS,
   MOST_LINES,
   type Problem,
+  parsedOnce,
   plainText,
   recognise,
   SOFT_BREAK,
+  sound,
   TOO_MANY_LINES,
   tooDeep,
+  tooManyItems,
 } from './list';
 
 /** The whole text was not read: there is nothing to draw. */
@@ -26,12 +32,6 @@ export interface Unreadable {
 export type ReadResult =
   | { readonly ok: true; readonly list: ListRead }
   | { readonly ok: false; readonly problem: Unreadable };
-
-/** Halves of letters beyond the first 65,536, paired or not; most texts have none, and this is told quickly. */
-const HALVES = /[\ud800-\udfff]/;
-/** What no field can hold: NUL, half of a surrogate pair. */
-const isSound = (text: string) => !text.includes('\0') && !(HALVES.test(text) && /\p{Surrogate}/u.test(text));
-const wellFormed = (text: string) => text.replaceAll('\0', '\ufffd').replace(/\p{Surrogate}/gu, '\ufffd');
 
 /** Fields within the model's limits; what had to be cut is said. */
 function limited(list: ListRead): ListRead {
@@ -51,7 +51,7 @@ function limited(list: ListRead): ListRead {
     const line = list.lines[item.id]!;
     if (Object.values(item.fields).some((text) => text.length > FIELD_LIMIT))
       tooLong(`Line ${line}: a cell`, { line, item: item.id });
-    const fields = Object.entries(item.fields).map(([key, value]) => [key, wellFormed(value.slice(0, FIELD_LIMIT))]);
+    const fields = Object.entries(item.fields).map(([key, value]) => [key, sound(value.slice(0, FIELD_LIMIT))]);
     return { ...item, fields: Object.fromEntries(fields) };
   });
   return {
@@ -110,10 +110,20 @@ export interface ReadOptions {
 const NO_WORDS = 'There is no line with words in this list; write one line for each item.';
 
 /** Reads a list as a kind. */
-export function readList(kind: Kind, whole: string, options: ReadOptions = {}): ReadResult {
+export function readList(kind: Kind, given: string, options: ReadOptions = {}): ReadResult {
   const { form, newId = countingIds(), roles, headings, sample, parsed } = options;
   const fail = (code: Unreadable['code'], message: string): ReadResult => ({ ok: false, problem: { code, message } });
-  if (whole.trim() === '') return fail('empty-list', NO_WORDS);
+  if (given.trim() === '') return fail('empty-list', NO_WORDS);
+  let whole = given;
+  if (looksLikePage(given))
+    try {
+      const list = parsedOnce('page', given, options, textOfHtml);
+      if (list === undefined) return fail('not-a-list', PAGE_WITHOUT_LIST);
+      whole = list;
+    } catch (error) {
+      if (!(error instanceof UnreadableFile)) throw error;
+      return fail('not-a-list', error.message);
+    }
   const forms = formsOf(kind);
   // What says of itself what it is need not be held against the others.
   const certain = () => forms.find((f) => !isInLines(f) && f.suits(whole, kind.columns) === 1);
@@ -136,12 +146,10 @@ export function readList(kind: Kind, whole: string, options: ReadOptions = {}): 
   }
   const joined = isLineForm(chosen) ? joinContinued(plainText(text)) : text;
   const read = chosen.read(joined, { columns: kind.columns, newId, roles, headings, sample, parsed });
-  if (read.refused !== undefined)
-    return fail(read.refused === TOO_MANY_LINES ? 'too-many-lines' : 'not-a-list', read.refused);
+  if (read.refused !== undefined) return fail(isTooMany(read.refused) ? 'too-many-lines' : 'not-a-list', read.refused);
+  if (read.items.length === 0) return fail('empty-list', NO_WORDS);
+  if (read.items.length > ITEM_LIMIT) return fail('too-many-lines', tooManyItems(read.items.length));
   const list = limited(unheld(read));
-  if (list.items.length === 0) return fail('empty-list', NO_WORDS);
-  if (list.items.length > ITEM_LIMIT)
-    return fail('too-many-lines', `The list has ${list.items.length} lines; a chart holds ${ITEM_LIMIT} at the most.`);
   // A chain of superiors is a list that nests; partners in a row are not.
   const chained = list.columns?.some(({ field }) => field === 'superior') === true;
   if (chained && isTooDeep(list.items)) return fail('not-a-list', tooDeep('list'));

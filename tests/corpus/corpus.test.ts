@@ -11,7 +11,7 @@ describe('a corpus of real files', () => {
   it('has 150 files at the least, of every form that offices have', () => {
     expect(corpus.length).toBeGreaterThanOrEqual(150);
     expect(new Set(corpus.flatMap(({ form }) => form ?? []))).toEqual(
-      new Set(['csv', 'gedcom', 'graphml', 'json', 'ldif', 'markdown', 'opml', 'outline', 'skos']),
+      new Set(['csv', 'gedcom', 'graphml', 'json', 'ldif', 'markdown', 'opml', 'outline', 'skos', 'xml']),
     );
   });
 

@@ -4,7 +4,7 @@
  * for a chart. `index.json` names package, version, licence and file. What is wanted was looked at file by file.
  */
 import { readFileSync } from 'node:fs';
-import { sourceOf } from '../../src/core/formats';
+import { sourceOf, UnreadableFile } from '../../src/core/formats';
 import type { ListRead } from '../../src/core/list';
 import { offersFor } from '../../src/core/offers';
 
@@ -33,8 +33,22 @@ export function levelsOf({ items }: Pick<ListRead, 'items'>): number {
 }
 
 /** What comes first for a file, null where it is said that it is no list; and all kinds that are offered. */
-export async function offered({ as }: Wanted) {
-  const { text } = await sourceOf(new Uint8Array(readFileSync(`tests/corpus/files/${as}`)));
+export interface Found {
+  readonly kind: string | null;
+  readonly kinds: readonly string[];
+  readonly form?: string | undefined;
+  readonly items?: number | undefined;
+  readonly levels?: number | undefined;
+}
+
+export async function offered({ as }: Wanted): Promise<Found> {
+  const bytes = new Uint8Array(readFileSync(`tests/corpus/files/${as}`));
+  const source = await sourceOf(bytes).catch((error) => {
+    if (!(error instanceof UnreadableFile)) throw error;
+  });
+  // Refused in words before it is read as any kind.
+  if (!source) return { kind: null, kinds: [] };
+  const { text } = source;
   const offers = offersFor(text);
   const [first] = offers;
   const sure = offers.filter(({ fitness }) => fitness.sure > 0);

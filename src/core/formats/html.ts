@@ -50,6 +50,12 @@ const tidied = (text: string) => {
     .replace(/\n{2,}/g, '\n');
 };
 
+/** Whether a text is the source of a web page, or of a table of one. */
+export const looksLikePage = (text: string): boolean =>
+  /^\uFEFF?\s*(<!doctype html|<html[\s>]|<table[\s>]|<meta[\s>])/i.test(text);
+export const PAGE_WITHOUT_LIST =
+  'This page has neither a table nor a list; copy the lines that are wanted and paste them.';
+
 /**
  * The first table of more than one row, else the lists and paragraphs, as text.
  * @returns undefined where the page has neither a table nor a list: its plain text says as much

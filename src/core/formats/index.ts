@@ -1,6 +1,6 @@
 export { decode } from './decode';
 export { looksLikeGraphml, parseGraphml, type WordedGraph, writeGraphml } from './graphml';
-export { textOfHtml } from './html';
+export { looksLikePage, PAGE_WITHOUT_LIST, textOfHtml } from './html';
 export { looksLikeMarkdown, outlineOfMarkdown, writeMarkdown } from './markdown';
 export { fieldOfAttribute, looksLikeOpml, type OpmlNode, parseOpml, TooDeep, writeOpml } from './opml';
 export { kindSaid, sayInMarkdown, sayInOpml } from './said';
@@ -8,3 +8,4 @@ export { looksLikeSkos, parseSkos, writeSkos } from './skos';
 export { packedText, type Source, sourceOf } from './source';
 export { UnreadableFile } from './unreadable';
 export { readSheets, type Sheet, type SheetText, writeXlsx } from './xlsx';
+export { looksLikeXml, recordsOfXml } from './xml-records';

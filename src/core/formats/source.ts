@@ -7,7 +7,7 @@ import { unfold, ungzipped } from './archive';
 import { decode } from './decode';
 import { isDocument, textOfDocument } from './document';
 import { isGedzip, readGedzip } from './gedzip';
-import { textOfHtml } from './html';
+import { looksLikePage, PAGE_WITHOUT_LIST, textOfHtml } from './html';
 import { isFlatOds } from './ods';
 import { UnreadableFile } from './unreadable';
 import { looksLikeZip, readFlatSheets, readSheets, type SheetText } from './xlsx';
@@ -102,6 +102,8 @@ export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (/^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[^>]*>\s*)?<svg[\s>]/i.test(text))
     throw new UnreadableFile('This is a drawing that carries no chart of ours; a list is text or a spreadsheet.');
   if (isFlatOds(text)) return workbook(readFlatSheets(text));
-  const page = /^\s*(<!doctype html|<html[\s>]|<table[\s>]|<meta[\s>])/i.test(text) ? textOfHtml(text) : undefined;
-  return { text: page ?? text, sheets: [], said };
+  if (!looksLikePage(text)) return { text, sheets: [], said };
+  const page = textOfHtml(text);
+  if (page === undefined) throw new UnreadableFile(PAGE_WITHOUT_LIST);
+  return { text: page, sheets: [], said };
 }

@@ -66,7 +66,7 @@ export function fieldsOfHeadings(
   });
 }
 
-const cellKey = (cell = '') => tidy(cell).toLowerCase();
+const cellKey = (cell = '') => (cell === '' ? cell : tidy(cell).toLowerCase());
 const cellsAt = (rows: readonly Row[], at: number) =>
   rows.map((row) => cellKey(row.cells[at])).filter((cell) => cell !== '');
 
@@ -83,6 +83,13 @@ function mostPass(rows: readonly Row[], at: number, share: number, passes: (cell
   }
   return said - missed >= said * share;
 }
+
+/** Of a long table so many rows, spread over all of it, tell what is far from passing. */
+const FEW_ROWS = 1_000;
+const spread = (rows: readonly Row[]): readonly Row[] => {
+  const step = Math.floor(rows.length / FEW_ROWS);
+  return step < 2 ? rows : Array.from({ length: FEW_ROWS }, (_, i) => rows[i * step]!);
+};
 
 /** Whether no two cells of a column have the same words. */
 function allDiffer(rows: readonly Row[], at: number): boolean {
@@ -101,9 +108,11 @@ export function guessParent(rows: readonly Row[], fields: readonly string[], col
   const taken = new Set(columns.map(({ field }) => field));
   const nameAt = fields.indexOf('name');
   const names = new Set(cellsAt(rows, nameAt));
+  const few = spread(rows);
   return fields.findIndex((field, at) => {
     // What a heading says is not doubted, even where somebody's post is written as their name.
     if (at === nameAt || taken.has(field)) return false;
+    if (!mostPass(few, at, 0.4, (cell) => names.has(cell))) return false;
     if (!mostPass(rows, at, 0.6, (cell) => names.has(cell)) || cellsAt(rows, at).length < rows.length / 2) return false;
     // A name that is written again, as in another script, says nobody's superior.
     return rows.some(({ cells: own }) => names.has(cellKey(own[at])) && cellKey(own[at]) !== cellKey(own[nameAt]));
@@ -210,13 +219,16 @@ function grouping(rows: readonly Row[], headings: readonly string[], fields: rea
   return nameAt;
 }
 
+/** Nobody sets a list in more steps. */
+const MOST_STEPS = 60;
+
 /** How many of the first columns hold one cell a row between them, each deeper by at most one; 0 where they do not. */
 function staggered(rows: readonly Row[]): number {
   if (rows.length < 3) return 0;
   const width = largest(rows.map(({ cells }) => cells.length));
   const firstOf = ({ cells }: Row) => cells.findIndex((cell) => cell.trim() !== '');
   const deepest = largest(rows.map(firstOf));
-  if (deepest < 1 || deepest >= width) return 0;
+  if (deepest < 1 || deepest >= Math.min(width, MOST_STEPS)) return 0;
   let last = -1;
   for (const row of rows) {
     const at = firstOf(row);

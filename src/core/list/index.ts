@@ -17,11 +17,21 @@ export { looksLikeLdif, looksLikeVcard, tableOfLdif, tableOfVcards } from './dir
 export { byFamily, nameParts } from './family-names';
 export { byType, isYes, natural, showField } from './format';
 export { inLanguages } from './headings';
-export { jsonForm } from './json';
+export { jsonForm, readRecords } from './json';
 export { readGraph } from './json-graph';
 export { listAsJson } from './json-write';
 export { levelMarks, type OutlineLine, outlineLines } from './levels';
-export { depthOfJson, linesIn, MOST_LEVELS, MOST_LINES, NothingToDraw, TOO_MANY_LINES, tooDeep } from './limits';
+export {
+  depthOfJson,
+  isTooMany,
+  linesIn,
+  MOST_LEVELS,
+  MOST_LINES,
+  NothingToDraw,
+  TOO_MANY_LINES,
+  tooDeep,
+  tooManyItems,
+} from './limits';
 export { lineProblems } from './lines';
 export { matchLines, SURE } from './match';
 export { mergeLines, problemKey } from './merge-lines';
@@ -51,10 +61,12 @@ export {
   editDistance,
   folded,
   headingKey,
+  isSound,
   joinContinued,
   nameFinder,
   plainText,
   SOFT_BREAK,
+  sound,
   tidy,
   writeContinued,
 } from './words';

@@ -35,10 +35,38 @@ function keyed(key: string, record: JsonRecord): JsonRecord {
   const entries = Object.entries(record);
   if (entries.length >= MOST_PARTS && entries.every(([, of]) => isWords(of)))
     return { name: key, items: entries.map(([id, of]) => namedBy(id, of)) };
-  return 'name' in record ? { key, ...record } : { name: key, ...record };
+  if ('name' in record) return { key, ...record };
+  // Under a number stands what is called something else.
+  const called = LETTER.test(key) ? undefined : entries.find(([entry, of]) => isCalled(entry, of));
+  if (!called) return { name: key, ...record };
+  const { [called[0]]: name, ...others } = record;
+  return { name, id: key, ...others };
 }
 
+const LETTER = /\p{L}/u;
 const CALLED = ['label', 'title', 'text', 'key', 'id'];
+const isCalled = (entry: string, of: unknown) =>
+  ['name', 'label', 'title', 'text'].includes(entry.toLowerCase()) && typeof of === 'string' && LETTER.test(of);
+
+/** Names under each other that end in lists of names, and nothing else: a tree without words about anything. */
+function areOnlyNames(record: JsonRecord): boolean {
+  const values = Object.values(record);
+  return (
+    values.length > 0 &&
+    values.every((of) => (isRecord(of) ? areOnlyNames(of) : Array.isArray(of) && of.length > 0 && of.every(isScalar)))
+  );
+}
+
+const asTree = (record: JsonRecord): JsonRecord[] =>
+  Object.entries(record).map(([name, of]) => ({
+    name,
+    items: isRecord(of) ? asTree(of) : (of as Scalar[]).map((one) => ({ name: word(one) })),
+  }));
+
+/** Fewer lists of names may as well be cells of one record. */
+const MOST_LISTS = 2;
+const countLists = (record: JsonRecord): number =>
+  Object.values(record).reduce<number>((sum, of) => sum + (isRecord(of) ? countLists(of) : 1), 0);
 /** Keys by which a record is somebody or something, not a list of words by their keys. */
 const OF_ONE = new Set(['name', 'label', 'title', 'text', 'children', 'description', 'version']);
 
@@ -55,6 +83,7 @@ export function recordsOf(value: unknown): readonly unknown[] {
         : namedBy(key, of),
     );
   if (Object.values(value).some(isScalar)) return [value];
+  if (own.some(([, of]) => isRecord(of)) && areOnlyNames(value) && countLists(value) > MOST_LISTS) return asTree(value);
   // Records by their keys.
   if (own.length > 1 && own.every(([, of]) => isRecord(of)))
     return own.map(([key, of]) => keyed(key, of as JsonRecord));
@@ -151,6 +180,7 @@ function rowsOf(
     // So many records by their keys are a list, however little each of them holds.
     const isList = entries.filter(([, of]) => isRecord(of)).length >= MOST_PARTS;
     for (const [key, of] of entries) {
+      if (children.length > most) break;
       const belongs = depth === 0 ? own.get(key) : undefined;
       if (isScalar(of)) row[key] = word(of);
       else if (Array.isArray(of) && of.some(isRecord)) for (const child of of) children.push(child);

@@ -4,9 +4,9 @@ import { firstOrders, type Item, itemSchema, linkSchema, setSchema } from '../ch
 import { tableOfScim } from './directories';
 import { graphOf, tableOfGraph, thingsOfGraph } from './json-graph';
 import { DEPTH, flatten, recordsOf } from './json-records';
-import { depthOfJson, MOST_LEVELS, tooDeep } from './limits';
+import { depthOfJson, MOST_LEVELS, MOST_LINES, TOO_MANY_LINES, tooDeep } from './limits';
 import { GRADE } from './roles';
-import { type ListForm, type ListRead, parsedOnce, refusedAs, type TableForm } from './types';
+import { type ListForm, type ListRead, parsedOnce, type ReadContext, refusedAs, type TableForm } from './types';
 import { looksLikeJson } from './words';
 
 /** What a list as JSON holds; a newer version may hold more. */
@@ -80,6 +80,44 @@ function jsonOf(raw: string): { readonly value?: unknown; readonly own?: OwnList
   return own.success ? { value, own: own.data } : { value };
 }
 
+/** Records, flat or nested, as rows of cells with the headings first. */
+function gridOfRecords(top: readonly unknown[], most: number): string[][] {
+  const { rows, nested } = flatten(top.slice(0, most), most);
+  const keys = new Set(rows.flatMap((row) => Object.keys(row)));
+  if (!nested) keys.delete(DEPTH);
+  const headings = [...keys];
+  return [headings, ...rows.map((row) => headings.map((key) => row[key] ?? ''))];
+}
+
+/**
+ * Records, flat or nested, brought into a table.
+ * @param raw the text that they stand in
+ */
+export function readRecords(
+  raw: string,
+  recordsIn: () => readonly unknown[],
+  table: TableForm,
+  context: ReadContext,
+): ListRead {
+  // One more than a list may have tells that there are too many.
+  const most = context.sample ?? MOST_LINES + 1;
+  const grid = parsedOnce(`records ${most}`, raw, context, () => gridOfRecords(recordsIn(), most));
+  if (grid.length > MOST_LINES + 1) return refusedAs(table.id, TOO_MANY_LINES);
+  const list = table.readRows(grid, {
+    ...context,
+    headings: true,
+    roles: { ...context.roles, [DEPTH]: GRADE },
+  });
+  // How deep a record is nested is no column that anybody wrote.
+  const at = list.columns?.findIndex(({ key }) => key === DEPTH) ?? -1;
+  const written = <T>(all: readonly T[]) => all.filter((_, i) => i !== at);
+  return {
+    ...list,
+    ...(list.columns && { columns: written(list.columns) }),
+    ...(list.firstRows && { firstRows: list.firstRows.map(written) }),
+  };
+}
+
 /** @param table the kind's table */
 export const jsonForm = (table: TableForm): ListForm => ({
   id: 'json',
@@ -95,24 +133,7 @@ export const jsonForm = (table: TableForm): ListForm => ({
     const users = tableOfScim(value)?.slice(0, sample === undefined ? undefined : sample + 1);
     const known = users ?? (graph && tableOfGraph(graph, context));
     if (known) return { ...table.readRows(known, { ...context, headings: true }), form: 'json' };
-    const { rows, nested } = flatten((graph ? thingsOfGraph(graph) : recordsOf(value)).slice(0, sample), sample);
-    const keys = new Set(rows.flatMap((row) => Object.keys(row)));
-    if (!nested) keys.delete(DEPTH);
-    const headings = [...keys];
-    const cells = rows.map((row) => headings.map((key) => row[key] ?? ''));
-    const list = table.readRows([headings, ...cells], {
-      ...context,
-      headings: true,
-      roles: { ...context.roles, [DEPTH]: GRADE },
-    });
-    // How deep a record is nested is no column that anybody wrote.
-    const at = list.columns?.findIndex(({ key }) => key === DEPTH) ?? -1;
-    const written = <T>(all: readonly T[]) => all.filter((_, i) => i !== at);
-    return {
-      ...list,
-      form: 'json',
-      ...(list.columns && { columns: written(list.columns) }),
-      ...(list.firstRows && { firstRows: list.firstRows.map(written) }),
-    };
+    const records = () => (graph ? thingsOfGraph(graph) : recordsOf(value));
+    return { ...readRecords(raw, records, table, context), form: 'json' };
   },
 });

@@ -6,6 +6,12 @@ export const MOST_LINES = 3 * ITEM_LIMIT;
 
 export const TOO_MANY_LINES = `The list has more than ${MOST_LINES.toLocaleString('en-GB')} lines; a chart holds ${ITEM_LIMIT} items at the most.`;
 
+export const tooManyItems = (count: number): string =>
+  `The list has ${count} lines; a chart holds ${ITEM_LIMIT} at the most.`;
+
+/** Whether a list was refused for how many lines it has. */
+export const isTooMany = (why: string): boolean => why === TOO_MANY_LINES || /^The list has \d+ lines;/.test(why);
+
 /** Lines with words, counted up to one more than `most`. */
 export function linesIn(text: string, most: number): number {
   let count = 0;

@@ -34,7 +34,9 @@ function byLevelColumns(
   const levels = fields.flatMap((field, at) => (field === LEVEL ? [at] : []));
   const named = fields.includes('name');
   const lines: { line: number; parent: number | null; fields: Record<string, string>; own: boolean }[] = [];
-  const byPath = new Map<string, number>();
+  /** The way to a line, numbered: long ways are not compared word by word. */
+  const ways = new Map<string, number>();
+  const byWay = new Map<number, number>();
   let before: string[] = [];
   const problems: Problem[] = [];
   for (const row of rows) {
@@ -53,11 +55,12 @@ function byLevelColumns(
     const own = fieldsOf(row);
     const leaf = named && (own['name'] ?? '') !== '';
     let parent: number | null = null;
-    const keys: string[] = [];
+    let way = -1;
     for (const [depth, name] of path.entries()) {
-      keys.push(folded(name));
-      const key = JSON.stringify(keys);
-      const there = byPath.get(key);
+      const key = `${way} ${folded(name)}`;
+      way = ways.get(key) ?? ways.size;
+      ways.set(key, way);
+      const there = byWay.get(way);
       const last = depth === path.length - 1 && !leaf;
       if (there !== undefined && !(last && lines[there]!.own)) {
         parent = there;
@@ -66,7 +69,7 @@ function byLevelColumns(
       }
       lines.push({ line: row.line, parent, fields: last ? { ...own, name } : { name }, own: last });
       parent = lines.length - 1;
-      byPath.set(key, parent);
+      byWay.set(way, parent);
     }
     if (leaf) lines.push({ line: row.line, parent, fields: own, own: true });
     before = path;

@@ -1,5 +1,6 @@
 /** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet, Markdown tables. */
-import { firstOrders, type Item } from '../chart';
+import { firstOrders, ITEM_LIMIT, type Item } from '../chart';
+import { remembered } from '../remember';
 import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, type RowsRead, rowsOf, withoutRemarks } from './cells';
 import {
   columnKey,
@@ -12,15 +13,17 @@ import {
   namesKnown,
 } from './columns';
 import { seemsHeadings } from './headed';
-import { MOST_LINES, TOO_MANY_LINES } from './limits';
+import { MOST_LINES, TOO_MANY_LINES, tooManyItems } from './limits';
 import { type PlacedLine, placesOf } from './places';
 import { LEFT_OUT } from './roles';
 import { type Column, type ListRead, parsedOnce, type ReadContext, refusedAs, type TableForm } from './types';
-import { looksLikeJson, plainText, tidy } from './words';
+import { folded, headingKey, looksLikeJson, plainText, tidy } from './words';
 
 export interface TableOptions {
   /** The field that names the line above, for a column that says so by its cells only. */
   readonly parent?: string;
+  /** Every row is an item: no two are brought together. */
+  readonly each?: true;
   /** Lines stand under each other, so that a column may say their level. */
   readonly levels?: boolean;
   /** Whether a first row that names no known column is still one of headings, by the rows below it. */
@@ -48,9 +51,36 @@ function headingsAt(
 const NAMED_ROWS = 200;
 const LETTER = /\p{L}/u;
 
-/** Where no column is called the name, the first free one is that has words; where none has any, the first free one. */
+/** Of a column of names, so many cells at the least have words and are different, and so many at the most are sentences. */
+const FILLED = 0.8;
+const DIFFER = 0.5;
+const PROSE = 0.5;
+const SENTENCE = 80;
+/** Headings of what a line is called. */
+const CALLED = new Set(['title', 'label', 'text', 'caption']);
+
+const cellsOf = (rows: readonly Row[], at: number) => rows.flatMap(({ cells }) => tidy(cells[at] ?? '') || []);
+
+const isWorded = (rows: readonly Row[], at: number) =>
+  rows.filter(({ cells }) => LETTER.test(cells[at] ?? '')).length >= rows.length / 2;
+
+/** Whether the words of a column tell the lines apart, as names do, rather than sort or describe them. */
+function areNames(rows: readonly Row[], at: number): boolean {
+  const cells = cellsOf(rows, at);
+  return (
+    cells.length >= rows.length * FILLED &&
+    new Set(cells.map(folded)).size >= cells.length * DIFFER &&
+    cells.filter((cell) => cell.length > SENTENCE).length <= cells.length * PROSE
+  );
+}
+
+/**
+ * Where no column is called the name, the first free one is that has words which tell the lines apart, where headings say
+ * what columns are; else the first that has words; where none has any, the first free one.
+ */
 function withName(
   fields: string[],
+  headings: readonly string[],
   columns: readonly Column[],
   chosen: ReadonlySet<number>,
   body: readonly Row[],
@@ -59,11 +89,16 @@ function withName(
   const taken = new Set(columns.map((column) => column.field));
   const isFree = (field: string, at: number) => !taken.has(field) && !chosen.has(at);
   const rows = body.slice(0, NAMED_ROWS);
-  const isWorded = (at: number) => rows.filter(({ cells }) => LETTER.test(cells[at] ?? '')).length >= rows.length / 2;
-  const worded = fields.findIndex((field, at) => isFree(field, at) && isWorded(at));
-  const free = worded >= 0 ? worded : fields.findIndex(isFree);
-  const at = free >= 0 ? free : fields.findIndex((_, i) => !chosen.has(i));
-  if (at >= 0) fields[at] = 'name';
+  const worded = fields.flatMap((_, at) => (!chosen.has(at) && isWorded(rows, at) ? [at] : []));
+  const free = worded.filter((at) => isFree(fields[at]!, at));
+  const areHeaded = headings.some((heading) => heading !== '');
+  const at =
+    (areHeaded ? free.find((one) => areNames(rows, one)) : undefined) ??
+    // What all tables but those of posts call a name.
+    worded.find((one) => CALLED.has(headingKey(headings[one] ?? '')) && areNames(rows, one)) ??
+    free[0] ??
+    [fields.findIndex(isFree), fields.findIndex((_, i) => !chosen.has(i))].find((one) => one >= 0);
+  if (at !== undefined) fields[at] = 'name';
 }
 
 /** White space that is not kept as it is in a cell: all but single plain spaces inside, and line ends. */
@@ -77,11 +112,14 @@ function readText(raw: string, context: ReadContext, options: TableOptions): Lis
   return read(delimiter === '\t' ? 'tsv' : 'csv', parsed, context, options);
 }
 
-/** Rows as a file has them, the first on line 1. */
-const asRows = (rows: readonly (readonly string[])[]): Row[] =>
+/** Rows as a file has them, the first on line 1; once for all kinds that are asked. */
+const asRows = remembered((rows: readonly (readonly string[])[]): Row[] =>
   rows.flatMap((cells, i) =>
-    cells.some((cell) => cell.trim() !== '') ? [{ line: i + 1, cells: cells.map(plainText) }] : [],
-  );
+    cells.some((cell) => cell.trim() !== '')
+      ? [{ line: i + 1, cells: cells.map((cell) => (cell === '' ? cell : plainText(cell))) }]
+      : [],
+  ),
+);
 
 function read(form: string, parsed: RowsRead, context: ReadContext, options: TableOptions): ListRead {
   const { parent, levels = false, isHeading, resolve } = options;
@@ -108,12 +146,12 @@ function read(form: string, parsed: RowsRead, context: ReadContext, options: Tab
   const guessed = levels && (parent === undefined || !fields.includes(parent));
   if (guessed && !fields.some((field) => field.startsWith('@'))) {
     const trial = [...fields];
-    withName(trial, context.columns, chosen, body);
+    withName(trial, headings, context.columns, chosen, body);
     if (parent === undefined || guessParent(body, trial, context.columns) < 0)
       guessPlaces(body, headings, fields, chosen);
   }
   const placed = fields.some((field) => field.startsWith('@'));
-  if (!fields.includes('@level')) withName(fields, context.columns, chosen, body);
+  if (!fields.includes('@level')) withName(fields, headings, context.columns, chosen, body);
   if (headingAt < 0) {
     const line = rows[0]?.line ?? 1;
     problems.push({
@@ -156,6 +194,8 @@ function read(form: string, parsed: RowsRead, context: ReadContext, options: Tab
   const places =
     levels && (parent === undefined || !fields.includes(parent)) ? placesOf(body, fields, fieldsOf) : undefined;
   for (const problem of places?.problems ?? []) problems.push(problem);
+  const count = places?.lines.length ?? body.length;
+  if (options.each && count > ITEM_LIMIT) return refusedAs(form, tooManyItems(count));
   const placedLines =
     places?.lines ?? body.map((row): PlacedLine => ({ line: row.line, parent: null, fields: fieldsOf(row) }));
   const orders = firstOrders(placedLines.length);

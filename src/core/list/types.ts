@@ -118,16 +118,33 @@ export interface TableForm extends ListForm {
   readRows(rows: readonly (readonly string[])[], context: ReadContext): ListRead;
 }
 
+/** What is made or thrown the first time is so again, without being done again. */
+function once<T>(make: () => T): () => T {
+  try {
+    const made = make();
+    return () => made;
+  } catch (error) {
+    return () => {
+      throw error;
+    };
+  }
+}
+
 /**
  * What a form makes of a text, made once for all kinds that are asked.
  * @param id the form's, and what else tells one making from another
  */
-export function parsedOnce<T>(id: string, raw: string, { parsed }: ReadContext, parse: (text: string) => T): T {
-  const known = parsed?.get(id) as { readonly raw: string; readonly made: T } | undefined;
-  if (known?.raw === raw) return known.made;
-  const made = parse(raw);
+export function parsedOnce<T>(
+  id: string,
+  raw: string,
+  { parsed }: Pick<ReadContext, 'parsed'>,
+  parse: (text: string) => T,
+): T {
+  const known = parsed?.get(id) as { readonly raw: string; readonly made: () => T } | undefined;
+  if (known?.raw === raw) return known.made();
+  const made = once(() => parse(raw));
   parsed?.set(id, { raw, made });
-  return made;
+  return made();
 }
 
 export const countingIds = (prefix = 'i') => {

@@ -78,13 +78,20 @@ export const folded = rememberedText((text: string): string => {
 /** A heading made comparable: letters and digits only. */
 export const headingKey = (text: string): string => folded(text).replace(/[^\p{L}\p{M}\p{N}]/gu, '');
 
+/** Halves of letters beyond the first 65,536, paired or not; most texts have none, and this is told quickly. */
+const HALVES = /[\ud800-\udfff]/;
+
+/** Whether a text can be stored: it has neither NUL nor half of a surrogate pair. */
+export const isSound = (text: string): boolean =>
+  !text.includes('\0') && !(HALVES.test(text) && /\p{Surrogate}/u.test(text));
+
+/** Text in which what can't be stored is shown as unreadable. */
+export const sound = (text: string): string =>
+  isSound(text) ? text : text.replaceAll('\0', '\ufffd').replace(/\p{Surrogate}/gu, '\ufffd');
+
 /** Text without a byte order mark, line ends made `\n`, characters that can't be stored shown as unreadable. */
 export const plainText = (text: string): string =>
-  text
-    .replace(/^\uFEFF/, '')
-    .replace(/\r\n?/g, '\n')
-    .replaceAll('\u0000', '\ufffd')
-    .replace(/\p{Surrogate}/gu, '\ufffd');
+  sound((text.startsWith('\uFEFF') ? text.slice(1) : text).replace(/\r\n?/g, '\n'));
 
 /**
  * Edit distance with swaps of neighbours (optimal string alignment: Damerau 1964, Levenshtein 1966), given up once

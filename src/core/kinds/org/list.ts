@@ -21,6 +21,7 @@ export const forms = [
   ...tableForms(TABLE, {
     parent: 'superior',
     levels: true,
+    each: true,
     resolve: (list) => withSecondLines({ ...list, items: resolveParents(list.items, 'superior', 'post') }),
   }),
   outlineForm(OUTLINE, nameAnd('post')),

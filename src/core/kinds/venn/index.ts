@@ -21,6 +21,7 @@ function fits({ form, items, sets }: ListRead): Fitness {
     return sets.length > 2 * MOST_SETS
       ? { sure: 0, why: `There would be ${sets.length} sets; a diagram shows ${MOST_SETS}.` }
       : { sure: 0.95, why: `Counts of ${sets.length} sets and their overlaps.` };
+  if (items.length < 2) return { sure: 0, why: 'One alone has nothing in common with others.' };
   const belongs = new Map<string, number>();
   for (const { members } of sets) for (const id of members) belongs.set(id, (belongs.get(id) ?? 0) + 1);
   const shared = [...belongs.values()].filter((count) => count > 1).length;

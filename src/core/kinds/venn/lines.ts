@@ -3,9 +3,10 @@ import { type Chart, treeOf, walk } from '../../chart';
 import { oneLine, tidy } from '../../list';
 import { membershipOf, setNames } from './sets';
 
-/** `what: rest`, at the last colon; undefined where there is none. */
+/** `what: rest`, at the last colon that is not of an address (`https://`); undefined where there is none. */
 export function parted(text: string): [string, string] | undefined {
-  const at = text.lastIndexOf(':');
+  let at = text.lastIndexOf(':');
+  while (at > 0 && text.startsWith('//', at + 1)) at = text.lastIndexOf(':', at - 1);
   return at < 0 ? undefined : [tidy(text.slice(0, at)), tidy(text.slice(at + 1))];
 }
 
