@@ -61,6 +61,8 @@ export interface KindOffer {
   readonly sure: number;
   readonly why: string;
   readonly picture: Scene | null;
+  /** It can't be read as the kind at all, whatever is chosen about it. */
+  readonly refused: boolean;
 }
 
 /** How far reading has come: what is being done now, from 0 to 1. */
@@ -158,15 +160,21 @@ const api = {
 
   /** Every kind that a text can become, the surest first, with small pictures; and what the others miss. */
   async offers(text: string, house: string): Promise<KindOffer[]> {
-    return withFonts((fonts) =>
-      offersFor(text).map(({ kind, fitness, list }) => ({
-        kindId: kind.id,
-        ...fitness,
-        picture:
-          list && fitness.sure > 0 && list.items.length <= MOST_PICTURED
-            ? (understoodAs(kind, list, house, fonts).composition?.scene ?? null)
-            : null,
-      })),
+    const offers = offersFor(text).map(({ kind, fitness, list, refused }) => ({
+      kind,
+      fitness,
+      refused: refused !== undefined,
+      pictured: list && fitness.sure > 0 && list.items.length <= MOST_PICTURED ? list : undefined,
+    }));
+    return withFonts(
+      (fonts) =>
+        offers.map(({ kind, fitness, refused, pictured }) => ({
+          kindId: kind.id,
+          ...fitness,
+          refused,
+          picture: pictured ? (understoodAs(kind, pictured, house, fonts).composition?.scene ?? null) : null,
+        })),
+      () => offers.map(({ pictured }) => (pictured ? wordsOf(pictured)() : '')).join(''),
     );
   },
 };

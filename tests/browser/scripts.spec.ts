@@ -291,3 +291,30 @@ test('a list of more signs than an address holds is drawn with the whole font', 
   await expect(page.locator('svg.scene [data-item]')).toHaveCount(60);
   expect(fetched.some((url) => url.endsWith('whole=1'))).toBe(true);
 });
+
+test('what a list of many signs can become is shown after few fetches of a font', async ({ page }) => {
+  const signs = Array.from({ length: 400 }, (_, i) => String.fromCodePoint(0x4e00 + 3 * i));
+  const list = `全部\n${signs.map((sign, i) => `\t${i % 8 ? '\t' : ''}${sign}${signs.at(-i)}`).join('\n')}\n`;
+  const fetched: string[] = [];
+  page.on('request', (asked) => {
+    if (asked.url().includes('/api/fonts/')) fetched.push(asked.url());
+  });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New chart' }).first().click();
+  await page.getByLabel('The list, one line for each').fill(list);
+  const offer = page.getByRole('radio', { name: /Org chart/ });
+  await expect(page.locator('label').filter({ has: offer }).locator('svg')).toContainText('全部');
+  // Two faces, in the dialog and for its pictures.
+  expect(fetched.length).toBeLessThanOrEqual(8);
+});
+
+test('a list too long for a chart is said to be so, once', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New chart' }).first().click();
+  const rows = Array.from({ length: 31_000 }, (_, i) => `${i},Person ${i}`);
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: Buffer.from(`Id,Name\n${rows.join('\n')}\n`) });
+  await expect(page.getByText('The list has 31000 lines; a chart holds 30000 at the most.')).toHaveCount(1);
+  await expect(page.getByText('choose below which column')).toBeHidden();
+});

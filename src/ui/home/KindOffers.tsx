@@ -19,7 +19,8 @@ export function KindOffers({
 }) {
   const name = useId();
   const rows: readonly KindOffer[] =
-    offers ?? kindsOnPage.map((kind) => ({ kindId: kind.id, sure: 1, why: kind.words.about, picture: null }));
+    offers ??
+    kindsOnPage.map((kind) => ({ kindId: kind.id, sure: 1, why: kind.words.about, picture: null, refused: false }));
   const nameOf = (id: string) => kindsOnPage.find((kind) => kind.id === id)?.words.name ?? id;
   const can = rows.filter(({ sure }) => sure > 0);
   const cannot = rows.filter(({ sure }) => sure === 0);
@@ -56,7 +57,8 @@ export function KindOffers({
           </label>
         ))}
       </div>
-      {shared !== undefined && (
+      {/* What can't be read at all is said where the list would stand. */}
+      {shared !== undefined && !first!.refused && (
         <p role="status" className="rounded border border-rule bg-sheet px-3 py-2">
           {shared} {words.dialog.chooseNames}
         </p>
