@@ -9,5 +9,6 @@ export default getViteConfig({
     setupFiles: ['tests/support/laws.ts'],
     // As in the browser: only ends what hangs.
     testTimeout: 120_000,
+    hookTimeout: 120_000,
   },
 });

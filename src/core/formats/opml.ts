@@ -3,6 +3,7 @@ import { SaxesParser } from 'saxes';
 import { MOST_LEVELS, tooDeep } from '../list/limits';
 import { escapeAttribute } from '../xml';
 import { sayInOpml } from './said';
+import { fromFirstElement } from './xml-head';
 
 export interface OpmlNode {
   readonly text: string;
@@ -37,16 +38,8 @@ const TECHNICAL = new Set([
 
 /** Whether its first element is that of an outline; before it stand a declaration and remarks at the most. */
 export function looksLikeOpml(text: string): boolean {
-  let rest = text.slice(0, 2_000).trimStart();
-  for (const [opening, closing] of [
-    ['<?', '?>'],
-    ['<!--', '-->'],
-  ] as const)
-    while (rest.startsWith(opening)) {
-      const end = rest.indexOf(closing, opening.length);
-      if (end < 0) return false;
-      rest = rest.slice(end + closing.length).trimStart();
-    }
+  const rest = fromFirstElement(text);
+  if (rest === undefined) return false;
   // Cut off at its beginning it is still told by what it is made of.
   return /^<opml[\s>]/i.test(rest) || (/<outline\s/i.test(rest) && /<\/opml>\s*$/i.test(text.slice(-200)));
 }

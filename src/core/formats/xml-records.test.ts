@@ -74,6 +74,14 @@ describe('XML of any program', () => {
     expect(why(`<?xml version="1.0"?><a>${'<b/>'.repeat(400_000)}</a>`).why).toMatch(/more elements/);
   });
 
+  it('may have a declaration of its own words, which are not put in, and remarks before it', () => {
+    const doctype = '<?xml version="1.0"?>\n<!DOCTYPE a [<!ENTITY e "word">\n]>\n<!-- made -->\n';
+    expect(looksLikeXml(`${doctype}<a><b>1</b></a>`)).toBe(true);
+    expect(offersFor(`${doctype}<a><b c="1">&e;</b><b>2</b></a>`)[0]!.fitness.why).toMatch(/^This XML is broken/);
+    expect(recordsOfXml(`${doctype}<a><b c="x"/><b c="y"/></a>`)).toEqual([{ c: 'x' }, { c: 'y' }]);
+    expect(looksLikeXml('<!-- never closed <a></a>')).toBe(false);
+  });
+
   it('is not taken for that where marks are only in the text', () => {
     for (const text of [
       '<p>A</p>\n# Head\n- B\n',

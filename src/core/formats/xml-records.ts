@@ -6,6 +6,7 @@ import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_LEVELS, NothingToDraw, tooDeep } from '../list/limits';
 import type { JsonRecord } from '../records';
 import { looksLikePage } from './html';
+import { fromFirstElement } from './xml-head';
 
 /** More elements are more than the cells of any list. */
 const MOST_ELEMENTS = 400_000;
@@ -20,15 +21,14 @@ interface Element {
 }
 
 const DECLARED = /^\uFEFF?\s*<\?xml\s/;
-const FIRST = /^\uFEFF?\s*(?:<\?[^>]*>\s*|<!--[\s\S]*?-->\s*|<!DOCTYPE[^>[]*>\s*)*<([A-Za-z_][\w.:-]*)[\s/>]/;
+const NAME = /^<([A-Za-z_][\w.:-]*)[\s/>]/;
 /** Pages and drawings hold no records. */
 const SHOWN = new Set(['html', 'svg']);
 
 /** Whether a text is one element with all that is in it, as far as its first and its last tag say. */
 export function looksLikeXml(text: string): boolean {
-  const head = text.slice(0, 5_000);
-  const name = FIRST.exec(head)?.[1];
-  if (name === undefined || looksLikePage(head) || SHOWN.has(name.toLowerCase())) return false;
+  const name = NAME.exec(fromFirstElement(text) ?? '')?.[1];
+  if (name === undefined || looksLikePage(text) || SHOWN.has(name.toLowerCase())) return false;
   return DECLARED.test(text) || text.trimEnd().endsWith(`</${name}>`);
 }
 
