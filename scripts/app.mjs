@@ -6,9 +6,11 @@ import compression from 'compression';
 import sirv from 'sirv';
 import { BODY_LIMIT, settings, WrongSetting } from '../src/server/settings.mjs';
 import { addressOf, rateLimit } from './lib/callers.mjs';
+import { gate, isKnown } from './lib/gate.mjs';
 import { logger } from './lib/log.mjs';
 import { answersMetrics, measured } from './lib/measures.mjs';
 import { output, root } from './lib/run.mjs';
+import { sharedCache } from './lib/shared-cache.mjs';
 import { leave } from './lib/state.mjs';
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
@@ -65,6 +67,20 @@ const packed = compression({
 });
 const waitOf = rateLimit(own);
 
+/** Who is not known goes in by turns; where somebody is alone everybody is. */
+const others = gate();
+function enter(req, res, address, work) {
+  if (!own.people || isKnown(req)) return work();
+  if (others.take(address, res, work)) return undefined;
+  return problem(res, 503, 'busy', 'Not ready', 'Too many ask at this moment; try again in a few seconds.', {
+    'retry-after': '3',
+  });
+}
+const published = sharedCache((req, res, locals) =>
+  enter(req, res, locals.address, () => handler(req, res, undefined, locals)),
+);
+globalThis[Symbol.for('dendrotax.published')] = published;
+
 /** What each request is known by here, and in the log. */
 function begin(req, res) {
   const locals = { requestId: randomUUID(), address: addressOf(req, own.proxies), route: 'file' };
@@ -90,7 +106,7 @@ function begin(req, res) {
 }
 
 /** What the application answers; files are sent before, and not counted. */
-async function fromApp(req, res, locals) {
+async function fromApp(req, res, locals, failed) {
   const seconds = await waitOf(locals.address);
   if (seconds !== undefined) {
     const detail = `Too many requests come from this address; wait ${seconds} s.`;
@@ -98,7 +114,8 @@ async function fromApp(req, res, locals) {
   }
   // The framework's picture service would fetch and scale whatever it is asked to.
   if (/^\/_image(?:[/?]|$)/.test(req.url)) return plain(res, 404, 'There is nothing at this address.');
-  packed(req, res, () => handler(req, res, undefined, locals));
+  if (own.people && published.answers(req, res, locals, failed)) return undefined;
+  return enter(req, res, locals.address, () => packed(req, res, () => handler(req, res, undefined, locals)));
 }
 
 function answer(req, res) {
@@ -108,8 +125,8 @@ function answer(req, res) {
     if (!res.headersSent) plain(res, 500, 'Something went wrong here.');
   };
   if (!METHODS.has(req.method)) return plain(res, 405, 'This method is not known here.');
-  if (answersMetrics(req, res, own.metricsToken)) return;
-  const app = () => fromApp(req, res, locals).catch(failed);
+  if (answersMetrics(req, res, own)) return;
+  const app = () => fromApp(req, res, locals, failed).catch(failed);
   if (req.method === 'GET' || req.method === 'HEAD') files(req, res, app);
   else app();
 }

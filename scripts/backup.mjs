@@ -1,7 +1,7 @@
 // npm run backup -- FILE: all that is stored, as one file of pg_dump's own format, read back to see that it is whole.
 import { existsSync, renameSync, rmSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { databaseAt, oneFile, program } from './lib/postgres.mjs';
+import { databaseAt, oneFile, program, withoutPassword } from './lib/postgres.mjs';
 import { Failed, output } from './lib/run.mjs';
 
 try {
@@ -11,7 +11,8 @@ try {
   // Beside its place first: a backup that was cut off never looks like one.
   const part = `${file}.part`;
   try {
-    output(program('pg_dump'), ['--format=custom', '--no-owner', '--no-privileges', `--file=${part}`, url]);
+    const { at, env } = withoutPassword(url);
+    output(program('pg_dump'), ['--format=custom', '--no-owner', '--no-privileges', `--file=${part}`, at], env);
     const tables = output(program('pg_restore'), ['--list', part])
       .split('\n')
       .filter((line) => / TABLE DATA /.test(line)).length;

@@ -2,7 +2,7 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { databaseAt, oneFile, program } from './lib/postgres.mjs';
+import { databaseAt, oneFile, program, withoutPassword } from './lib/postgres.mjs';
 import { Failed, output } from './lib/run.mjs';
 
 try {
@@ -10,7 +10,9 @@ try {
   if (!existsSync(file)) throw new Failed(`There is no file ${file}.`);
   output(program('pg_restore'), ['--list', file]);
   const { url, leave } = databaseAt();
-  const sql = (command) => output(program('psql'), ['-X', '-q', '-At', '-v', 'ON_ERROR_STOP=1', '-c', command, url]);
+  const { at, env } = withoutPassword(url);
+  const sql = (command) =>
+    output(program('psql'), ['-X', '-q', '-At', '-v', 'ON_ERROR_STOP=1', '-c', command, at], env);
   try {
     const others = Number(
       sql(
@@ -31,7 +33,7 @@ try {
       output(program('pg_restore'), ['--no-owner', '--no-privileges', `--file=${statements}`, file]);
       // The whole schema goes, so that nothing of what was there mixes with what comes.
       const anew = ['-c', 'DROP SCHEMA public CASCADE; CREATE SCHEMA public', '-f', statements];
-      output(program('psql'), ['-X', '-q', '-v', 'ON_ERROR_STOP=1', '--single-transaction', ...anew, url]);
+      output(program('psql'), ['-X', '-q', '-v', 'ON_ERROR_STOP=1', '--single-transaction', ...anew, at], env);
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }

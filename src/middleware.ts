@@ -30,7 +30,8 @@ export const onRequest = defineMiddleware(async ({ request, locals, routePattern
     // Where it was asked for is kept, as a part of this site.
     if (!known) return redirect(`/sign-in?to=${encodeURIComponent(url.pathname + url.search)}`);
     const person = await personAsking({ locals, request });
-    if (person?.class && !FOR_LEARNERS.test(url.pathname)) return redirect('/my-work');
+    const forThem = person?.waiting ? /^\/my-work$/ : FOR_LEARNERS;
+    if (person?.class && !forThem.test(url.pathname)) return redirect('/my-work');
   }
   const response = await next();
   // After signing out nothing of a page is left to go back to.

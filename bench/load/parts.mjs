@@ -67,7 +67,7 @@ export function asking(base) {
 
 export async function ready(base) {
   for (let i = 0; i < 600; i++) {
-    const answer = await fetch(`${base}/api/health`).catch(() => undefined);
+    const answer = await fetch(`${base}/api/ready`).catch(() => undefined);
     if (answer?.ok) return;
     await wait(100);
   }

@@ -47,7 +47,7 @@ const ask = async (path, init = {}, ms = 20_000, at = base) => {
 };
 const ready = async (seconds = 60, at = base) => {
   for (let i = 0; i < seconds * 10; i++) {
-    if ((await ask('/api/health', {}, 3_000, at).catch(() => undefined))?.status === 200) return true;
+    if ((await ask('/api/ready', {}, 3_000, at).catch(() => undefined))?.status === 200) return true;
     await wait(100);
   }
   return false;

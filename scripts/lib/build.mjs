@@ -54,7 +54,7 @@ async function pack(folder) {
       .filter((file) => PACKED.test(file) && statSync(file).size >= LEAST_BYTES)
       .map(async (file) => {
         const bytes = readFileSync(file);
-        const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: bytes.length > 400_000 ? 9 : 11 } };
+        const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } };
         writeFileSync(`${file}.br`, await brotli(bytes, quality));
         writeFileSync(`${file}.gz`, await zip(bytes, { level: 9 }));
       }),

@@ -1,4 +1,5 @@
 // What the server tells of itself at /metrics, in the OpenMetrics text format 1.0.
+import { createHash, timingSafeEqual } from 'node:crypto';
 import { collectDefaultMetrics, Histogram, Registry, register } from 'prom-client';
 import { isLoopback } from '../../src/server/settings.mjs';
 
@@ -14,18 +15,26 @@ const requests = new Histogram({
 
 export const measured = (route, method, status, seconds) => requests.observe({ route, method, status }, seconds);
 
-/** For whoever has the token; without one for this machine alone, and not through a proxy. */
-function mayAsk(req, token) {
-  if (token) return req.headers.authorization === `Bearer ${token}`;
+/** Compared in a time that tells nothing of it. */
+const sameText = (one, other) =>
+  timingSafeEqual(createHash('sha256').update(one).digest(), createHash('sha256').update(other).digest());
+
+/**
+ * For whoever has the token. Without one for this machine alone, and only where nobody else is to reach the server: of a proxy on
+ * this machine it can't be told from where it was asked.
+ */
+function mayAsk(req, { metricsToken: token, people, origin, proxies }) {
+  if (token) return sameText(req.headers.authorization ?? '', `Bearer ${token}`);
+  if (people || origin !== undefined || proxies > 0) return false;
   return isLoopback(req.socket.remoteAddress?.replace(/^::ffff:/, '') ?? '') && !req.headers['x-forwarded-for'];
 }
 
 /** @returns whether the request was for the figures */
-export function answersMetrics(req, res, token) {
+export function answersMetrics(req, res, settings) {
   if (req.url !== '/metrics' || (req.method !== 'GET' && req.method !== 'HEAD')) return false;
-  if (!mayAsk(req, token)) {
+  if (!mayAsk(req, settings)) {
     res.writeHead(403, { 'content-type': 'text/plain; charset=utf-8' });
-    res.end('Figures are for this machine, or for whoever has the token.\n');
+    res.end('Figures are for whoever has the token: set METRICS_TOKEN.\n');
     return true;
   }
   register.metrics().then(

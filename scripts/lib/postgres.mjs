@@ -28,6 +28,17 @@ export function databaseAt() {
   return { url, leave: () => !running && db('stop') };
 }
 
+/**
+ * The address of a database as PostgreSQL's programs take it: the password goes by the environment, as everybody on the machine
+ * may see command lines.
+ */
+export function withoutPassword(url) {
+  const at = new URL(url);
+  const password = decodeURIComponent(at.password);
+  at.password = '';
+  return { at: at.href, env: password === '' ? {} : { PGPASSWORD: password } };
+}
+
 export function oneFile(what) {
   const [file, ...more] = process.argv.slice(2).filter((word) => !word.startsWith('--'));
   if (!file || more.length > 0) throw new Failed(`Name one file: npm run ${what} -- FILE`);

@@ -47,7 +47,7 @@ export function launch({ host, port, databaseUrl, dev = false, shared = false })
 /** What waiting does not mend. */
 const HOPELESS = ['database-refuses', 'database-later'];
 
-/** Starts the server and waits until its health address answers 200. Gives the child and its address. */
+/** Starts the server and waits until it says that it can serve. Gives the child and its address. */
 export async function serve({ host, port, ...rest }) {
   if (!(await portFree(host, port)))
     throw new Failed(`Port ${port} on ${host} is taken. Choose another: PORT=${port + 1} npm start`);
@@ -61,7 +61,7 @@ export async function serve({ host, port, ...rest }) {
   let last = '';
   for (let tries = 0; tries < 300 && !ended; tries++) {
     try {
-      const response = await fetch(`${address}/api/health`);
+      const response = await fetch(`${address}/api/ready`);
       if (response.ok) return { child, address };
       const { type = '', detail = '' } = await response.json();
       last = detail;

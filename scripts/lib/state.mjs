@@ -2,15 +2,21 @@
 import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { root } from './run.mjs';
 
 // Outside the checkout, which another user may own.
 const key = createHash('sha256').update(root).digest('hex').slice(0, 12);
 const folder = join(tmpdir(), `dendrotax-${process.getuid?.() ?? 'user'}-${key}`);
-/** Those who use one database server: a start may have one of its own. */
-const users = join(folder, 'users', process.env.DB_CLUSTER || 'main');
+/** Those who use one database server: a start may have one of its own, by name or by the folder of its data. */
+const place = process.env.DB_DIR || process.env.DATA;
+const users = join(
+  folder,
+  'users',
+  (process.env.DB_CLUSTER || 'main') +
+    (place ? `-${createHash('sha256').update(resolve(place)).digest('hex').slice(0, 12)}` : ''),
+);
 
 function alive(pid) {
   try {

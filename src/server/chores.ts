@@ -6,7 +6,8 @@ import { resumeStyles } from './house-styles';
 import { sweepVisits } from './links';
 import { log } from './log';
 import { foldLetters } from './moments';
-import { firstLink, sendLetters, sweepEvents, sweepSessions, tellRemarks } from './people';
+import { firstLink, sendLetters, sweepAttempts, sweepDevices, sweepEvents, sweepSessions, tellRemarks } from './people';
+import { sweepDrawn } from './pictures/drawn';
 import { settings } from './settings.mjs';
 import { adoptDue } from './trials';
 
@@ -37,7 +38,10 @@ const CHORES = [
   clearAnswers,
   resumeStyles,
   sweepSessions,
+  sweepAttempts,
+  sweepDevices,
   sweepVisits,
+  sweepDrawn,
   sweepEvents,
   tellRemarks,
   sendLetters,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { databaseAway, databaseRefuses } from './database-away';
+import { databaseAway, databaseRefuses, diskFull } from './database-away';
 
 const coded = (code: string, message = 'x') => Object.assign(new Error(message), { code });
 
@@ -41,5 +41,13 @@ describe('a database that can not serve just now', () => {
       expect(databaseAway(coded(code))).toBe(false);
     }
     expect(databaseRefuses(coded('57P01'))).toBe(false);
+  });
+  it('has no space left on its disk: that is said as such', () => {
+    const full = Object.assign(new Error('could not extend file'), { code: '53100' });
+    expect([diskFull(full), diskFull(new Error('x', { cause: full })), diskFull(new Error('x'))]).toEqual([
+      true,
+      true,
+      false,
+    ]);
   });
 });

@@ -33,6 +33,12 @@ export function databaseAway(error: unknown): boolean {
   return databaseAway(cause) || (Array.isArray(errors) && errors.some(databaseAway));
 }
 
+/** There is no space left where the database lies. */
+export function diskFull(error: unknown): boolean {
+  if (error === null || typeof error !== 'object') return false;
+  return codeOf(error) === '53100' || diskFull((error as { cause?: unknown }).cause);
+}
+
 /** The database answers, and says no to us. */
 export const databaseRefuses = (error: unknown): boolean => REFUSED_STATES.test(codeOf(error));
 

@@ -1,5 +1,7 @@
 /** Pictures in items: checked by their content, scaled, kept in `pictures`, and handed to those who draw scenes. */
 import { createHash } from 'node:crypto';
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
 import type { Chart } from '../core/chart';
 import { pack } from '../core/packed';
 import { filesOf, type Scene } from '../core/scene';
@@ -26,6 +28,22 @@ export type PictureFiles = ReadonlyMap<string, PictureFile>;
 const refused = (message: string) =>
   new ApiError(422, 'no-picture', message, [{ code: 'no-picture', message, field: 'body' }]);
 
+/** A drawing that was packed (SVGZ) unfolds to no more than this. */
+const MOST_UNFOLDED = 16 * 1024 * 1024;
+const unfold = promisify(gunzip);
+
+/** @throws 422 for what unfolds to more than a drawing has */
+async function unfolded(bytes: Uint8Array): Promise<Uint8Array> {
+  if (bytes[0] !== 0x1f || bytes[1] !== 0x8b) return bytes;
+  return unfold(bytes, { maxOutputLength: MOST_UNFOLDED }).catch((error: { code?: unknown }) => {
+    throw refused(
+      error.code === 'ERR_BUFFER_TOO_LARGE'
+        ? `This drawing unfolds to more than ${MOST_UNFOLDED / 1024 / 1024} MB; save it as a PNG file.`
+        : 'This file is packed, and can not be unpacked; save it as a PNG file.',
+    );
+  });
+}
+
 /** Steps of effects in a drawing; 0 where it is none. */
 function effectsIn(bytes: Uint8Array): number {
   const text = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString('latin1');
@@ -38,8 +56,9 @@ function effectsIn(bytes: Uint8Array): number {
  * @param caller whose pictures wait for each other
  * @throws 422 where the content is no picture, whatever the file is called, or costs too much to draw; 503 where too many wait
  */
-export async function scaled(bytes: Uint8Array, caller = ''): Promise<ScaledPicture> {
-  if (bytes.byteLength === 0) throw refused('The file is empty.');
+export async function scaled(file: Uint8Array, caller = ''): Promise<ScaledPicture> {
+  if (file.byteLength === 0) throw refused('The file is empty.');
+  const bytes = await unfolded(file);
   if (effectsIn(bytes) > MOST_EFFECTS)
     throw refused(`This drawing has more than ${MOST_EFFECTS} steps of effects such as blurs; save it as a PNG file.`);
   const made = await scalePicture(bytes, caller);

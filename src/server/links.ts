@@ -6,7 +6,8 @@ import { createHash } from 'node:crypto';
 import { asServer, query } from './db';
 import { isSecure } from './doors';
 import { ApiError } from './http/problem';
-import { failed, matches, mayTry, newToken, succeeded, tokenHash } from './people';
+import { noteKnown } from './known';
+import { attempted, matches, newToken, tokenHash } from './people';
 
 const PREFIX = 'dendrotax-link-';
 /** RFC 6265bis, 4.1.3. */
@@ -33,6 +34,7 @@ export async function linksIn(request: Request): Promise<{ links: readonly strin
     `SELECT s.id FROM visits v JOIN shares s ON s.id = v.share WHERE v.token = ANY ($1) AND ${GOOD}`,
     [tokens.map(tokenHash)],
   );
+  if (rows.length > 0) for (const token of tokens) noteKnown(token);
   // All that one browser holds stands for it, in whatever order it sends them.
   const visit = createHash('sha256').update(tokens[0]!).digest('hex');
   return { links: rows.map(({ id }) => id), visit };
@@ -69,15 +71,14 @@ export function openLink(token: string, password: string | undefined, caller: st
   return asServer(async (): Promise<{ chart: string; cookie: string }> => {
     const { id, chart, password: kept } = await linkOf(token);
     if (kept !== null) {
-      const attempt = { email: `link ${id}`, caller };
-      await mayTry(attempt);
-      if (!(await matches(kept, password ?? ''))) {
-        if (password !== undefined) await failed(attempt);
-        throw new ApiError(403, 'wrong-password', 'The password of this link is not right.', [
+      const wrong = () =>
+        new ApiError(403, 'wrong-password', 'The password of this link is not right.', [
           { code: 'wrong-password', message: 'It is not right.', field: 'password' },
         ]);
-      }
-      await succeeded(attempt);
+      if (password === undefined) throw wrong();
+      const attempt = await attempted({ tried: 'link', at: id, caller });
+      if (!(await matches(kept, password, caller))) throw wrong();
+      await attempt.right();
     }
     const visit = newToken();
     await query('INSERT INTO visits (token, share) VALUES ($1, $2)', [tokenHash(visit), id]);

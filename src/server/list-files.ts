@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import type { Picture } from '../core/chart';
 import { type Source, UnreadableFile } from '../core/formats';
+import { own } from '../core/own';
 import { opened } from '../core/slide-words';
 import { ApiError, isJsonType, readBytes } from './http';
 import { keepPicture } from './item-pictures';
@@ -73,7 +74,7 @@ const HEADINGS: Readonly<Record<string, boolean>> = { 1: true, true: true, 0: fa
 /** How a file is to be read, as the address says it. */
 export function readOptionsOf(url: URL) {
   const get = (name: string) => url.searchParams.get(name) ?? undefined;
-  const headings = HEADINGS[get('headings') ?? ''];
+  const headings = own(HEADINGS, get('headings') ?? '');
   const [kind, form, title] = [get('kind'), get('form'), get('title')];
   return {
     ...(kind !== undefined && { kind }),

@@ -17,13 +17,13 @@ export interface Migration {
 const ALONE = '-- outside a transaction';
 
 export function migrationsOf(files: Readonly<Record<string, string>>): Migration[] {
-  return Object.keys(files)
-    .sort()
-    .map((path) => ({
+  return Object.entries(files)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([path, sql]) => ({
       name: path.slice(path.lastIndexOf('/') + 1),
-      sql: files[path]!,
-      alone: files[path]!.startsWith(ALONE),
-      checksum: createHash('sha256').update(files[path]!).digest('hex'),
+      sql,
+      alone: sql.startsWith(ALONE),
+      checksum: createHash('sha256').update(sql).digest('hex'),
     }));
 }
 export const migrations = migrationsOf(found);

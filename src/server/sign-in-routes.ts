@@ -1,21 +1,28 @@
 /** What all ways of signing in have in common on the way in and out. */
 import { isSecure } from './doors';
 import { type Asked, json } from './http';
-import { type Asker, cookieOf } from './people';
+import { type Asker, cookieOf, deviceIn, rememberDevice } from './people';
 import { settings } from './settings.mjs';
 import type { Who } from './who';
 
 export const askerOf = ({ request }: Pick<Asked, 'request'>, { caller, person }: Who): Asker => ({
   caller,
   agent: request.headers.get('user-agent') ?? '',
+  device: deviceIn(request.headers.get('cookie')),
   ...(person && { person }),
 });
 
 /** Signed in: what the browser is to hold goes along. */
-export const entered = (
-  { account, token }: { readonly account: string; readonly token: string },
+export async function entered(
+  { request }: Pick<Asked, 'request'>,
+  { account, token, ...more }: { readonly account: string; readonly token: string },
   status = 200,
-): Response => json({ id: account }, { status, headers: { 'set-cookie': cookieOf(token) } });
+): Promise<Response> {
+  const response = json({ id: account, ...more }, { status, headers: { 'set-cookie': cookieOf(token) } });
+  const device = await rememberDevice(deviceIn(request.headers.get('cookie')), account);
+  response.headers.append('set-cookie', device);
+  return response;
+}
 
 /** Under which name browsers reach this server. */
 export const originOf = ({ request, url }: Pick<Asked, 'request' | 'url'>): string =>

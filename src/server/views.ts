@@ -2,6 +2,7 @@
 
 import type { z } from 'zod';
 import { type Change, type Chart, ordersAfter, setsOf, type View, type ViewEach } from '../core/chart';
+import { own } from '../core/own';
 import { type Viewed, viewed, viewOf, viewsOf } from '../core/views';
 import { chartFor } from './access';
 import { itemAsked } from './api/part';
@@ -29,8 +30,11 @@ export async function listViews(who: Who, id: string): Promise<ShownView[]> {
 /** Items by name or id, as a request names them. */
 function named(chart: Chart, shows: View['shows']): View['shows'] {
   const { branches, from, sets } = shows;
-  const set = (name: string) =>
-    chart.sets[name] ? name : (setsOf(chart).find((one) => one.name === name)?.id ?? name);
+  const set = (name: string) => {
+    const found = own(chart.sets, name) ?? setsOf(chart).find((one) => one.name === name);
+    if (found) return found.id;
+    throw wrongValue('shows.sets', `There is no set "${name.slice(0, 60)}" in this chart.`);
+  };
   return {
     ...shows,
     ...(branches && { branches: branches.map((one) => itemAsked(chart, one, 'shows.branches')) }),
@@ -66,7 +70,7 @@ export async function makeView(who: Who, id: string, asked: z.infer<typeof viewR
       remove: [],
     },
   }));
-  return shown(chart, chart.views![view]!);
+  return shown(chart, own(chart.views, view)!);
 }
 
 /** One view for each branch of a tier, value of a field, or set. */
@@ -92,7 +96,7 @@ export async function changeView(
   asked: z.infer<typeof viewChange>,
 ): Promise<ShownView> {
   const { chart } = await put(who, id, (chart) => {
-    const before = chart.views?.[view] ?? viewOf(kindFor(chart.kind), chart, view);
+    const before = own(chart.views, view) ?? viewOf(kindFor(chart.kind), chart, view);
     if (!before) throw noView();
     const next = new Map<string, unknown>(Object.entries(before));
     for (const [key, value] of Object.entries(asked)) {
@@ -101,14 +105,13 @@ export async function changeView(
     }
     return { view, change: { type: 'set-views', put: [Object.fromEntries(next) as unknown as View], remove: [] } };
   });
-  const own = chart.views![view]!;
-  return shown(chart, own);
+  return shown(chart, own(chart.views, view)!);
 }
 
 /** One of many goes with what makes them, or once it was set in its own way: then it is as the others again. @throws 404, 422 */
 export async function removeView(who: Who, id: string, view: string): Promise<void> {
   await put(who, id, (chart) => {
-    if (chart.views?.[view]) return { view, change: { type: 'set-views', put: [], remove: [view] } };
+    if (own(chart.views, view)) return { view, change: { type: 'set-views', put: [], remove: [view] } };
     if (!viewOf(kindFor(chart.kind), chart, view)) throw noView();
     throw new ApiError(422, 'one-of-each', 'This view is one of those made for each; remove the one that makes them.');
   });

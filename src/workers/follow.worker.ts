@@ -8,6 +8,8 @@ export interface News {
   readonly revision?: number;
   readonly changes?: readonly unknown[];
   readonly here?: { readonly window: string; readonly left?: true };
+  /** Whoever is here may see it no more. */
+  readonly gone?: true;
 }
 export interface FollowerSays {
   readonly follow: string;
@@ -28,6 +30,8 @@ const RETRY_MS = 3_000;
 const followers = new Set<Follower>();
 /** The revision told last of each chart, for whoever comes to it later. */
 const latest = new Map<string, number>();
+/** Charts that were told to be gone: they are not asked for again until another window comes to them. */
+const gone = new Set<string>();
 /** Who is at each chart, by window, for the same. */
 const present = new Map<string, Map<string, News>>();
 let events: EventSource | undefined;
@@ -41,7 +45,7 @@ function keepPresent(chart: string, window: string, news: News): void {
   present.set(chart, all);
 }
 
-const wanted = () => [...new Set([...followers].map(({ chart }) => chart))].sort();
+const wanted = () => [...new Set([...followers].map(({ chart }) => chart))].filter((chart) => !gone.has(chart)).sort();
 
 function later(ms: number): void {
   clearTimeout(waiting);
@@ -62,6 +66,10 @@ function reopen(): void {
   events.onmessage = ({ data }) => {
     const { chart, ...news } = JSON.parse(data as string) as News & { chart: string };
     if (news.revision !== undefined) latest.set(chart, news.revision);
+    if (news.gone) {
+      gone.add(chart);
+      later(TOGETHER_MS);
+    }
     if (news.here) keepPresent(chart, news.here.window, news);
     for (const follower of followers) if (follower.chart === chart) follower.port.postMessage(news);
   };
@@ -76,6 +84,7 @@ scope.onconnect = ({ ports: [port] }) => {
   port!.onmessage = ({ data: { follow, window } }: MessageEvent<FollowerSays>) => {
     const follower = { chart: follow, port: port! };
     followers.add(follower);
+    gone.delete(follow);
     const revision = latest.get(follow);
     if (revision !== undefined) port!.postMessage({ revision } satisfies News);
     for (const news of present.get(follow)?.values() ?? []) port!.postMessage(news);

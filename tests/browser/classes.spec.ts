@@ -221,10 +221,10 @@ test('whoever has a card comes back, and nobody else in their name', async ({ br
   await again.getByRole('button', { name: 'I have been here before' }).click();
   await again.getByLabel('Code of the class').fill(made.code);
   await again.getByLabel('Your name').fill('dot quay');
-  await again.getByLabel('The two words').fill('not these');
+  await again.getByLabel('The words on your card').fill('not these');
   await again.getByRole('button', { name: 'Come back' }).click();
   await expect(again.getByRole('alert')).toContainText('do not go together');
-  await again.getByLabel('The two words').fill(card.toUpperCase().replace(' ', ', '));
+  await again.getByLabel('The words on your card').fill(card.toUpperCase().replaceAll(' ', ', '));
   await again.getByRole('button', { name: 'Come back' }).click();
   await expect(again.getByText('You are Dot Quay', { exact: false })).toBeVisible();
   expect(await violations(again)).toEqual([]);

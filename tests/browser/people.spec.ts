@@ -212,7 +212,7 @@ test('who guesses waits longer and longer; what is kept tells nobody how to sign
       "SELECT encode(token, 'base64') AS token, encode(token, 'escape') AS said FROM sessions",
     );
     for (const { token, said } of sessions.rows) expect([token, said]).not.toContain(cookie!.value);
-    const failed = JSON.stringify((await client.query("SELECT encode(of, 'escape') AS of FROM failed_sign_ins")).rows);
+    const failed = JSON.stringify((await client.query("SELECT encode(of, 'escape') AS of FROM attempts")).rows);
     expect(failed).not.toContain('nobody@');
   });
 });

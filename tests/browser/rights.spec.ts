@@ -146,6 +146,9 @@ const TABLE: Readonly<Record<string, Row>> = {
   'DELETE /api/charts/{id}': OWN,
   'POST /api/charts/{id}/restore': BINNED,
   'GET /api/charts/{id}/stored': EDIT,
+  'GET /api/charts/{id}/mend': OWN,
+  // There is nothing to mend: that is said to whose it is.
+  'POST /api/charts/{id}/mend': OWN,
   'GET /api/charts/{id}/changes': withLearners(EDIT),
   'PATCH /api/charts/{id}/changes': withLearners(EDIT),
   'GET /api/charts/{id}/events': withLearners(LOOK),
@@ -198,6 +201,8 @@ const TABLE: Readonly<Record<string, Row>> = {
   'PATCH /api/classes/{class}': taught(403),
   'DELETE /api/classes/{class}': taught(403),
   'POST /api/classes/{class}/learners': taught(403),
+  'PATCH /api/classes/{class}/learners': taught(403),
+  'DELETE /api/classes/{class}/learners': taught(403),
   'PATCH /api/classes/{class}/learners/{learner}': taught(403),
   'DELETE /api/classes/{class}/learners/{learner}': taught(403),
   'GET /api/classes/{class}/tasks': taught(403, '+', 404),
@@ -405,6 +410,9 @@ const BODIES: Readonly<Record<string, object>> = {
   'POST /api/classes/join': { code: 'NONE', name: 'Wim' },
   'PATCH /api/classes/{class}': { names: true },
   'PATCH /api/classes/{class}/learners/{learner}': { name: 'Vic Hall' },
+  // Nobody's: the learner of these tests stays.
+  'PATCH /api/classes/{class}/learners': { learners: ['00000000-0000-4000-8000-000000000000'], waiting: false },
+  'DELETE /api/classes/{class}/learners': { learners: ['00000000-0000-4000-8000-000000000000'] },
   'PATCH /api/tasks/{task}': { instructions: 'Look.' },
   'PUT /api/works/{work}/shown': { shown: true },
   'PUT /api/works/{work}/mark': { words: 'Good.' },

@@ -4,6 +4,7 @@ import type { SingleChange } from './changes';
 import { type Chart, ITEM_LIMIT } from './model';
 import { PARTS, type Part } from './parts';
 import { VIEW_LIMIT } from './view';
+import { misfitOf } from './whole';
 
 export type SetEntries = Extract<SingleChange, { type: 'set-entries' }>;
 type Entries = Readonly<Record<string, unknown>>;
@@ -11,30 +12,13 @@ type Entries = Readonly<Record<string, unknown>>;
 /** Records that are there only while they hold something. */
 const OPTIONAL: ReadonlySet<Part> = new Set(['enclosures', 'views', 'carried']);
 
-/** Why a chart is not whole; undefined where it is. Each line stands under one that is there, and none under itself. */
-function broken({ items, links, sets, views = {} }: Chart): Applied | undefined {
+/** Why a chart is not whole, or too large; undefined where it is neither. */
+function broken(chart: Chart): Applied | undefined {
+  const { items, views = {} } = chart;
   if (Object.keys(items).length > ITEM_LIMIT) return fail('too-many', `A chart holds at most ${ITEM_LIMIT} lines.`);
   if (Object.keys(views).length > VIEW_LIMIT) return fail('too-many', `A chart holds at most ${VIEW_LIMIT} views.`);
-  const name = (id: string) => items[id]?.fields['name'] || 'A line';
-  const done = new Set<string>();
-  for (const id of Object.keys(items)) {
-    const way = new Set<string>();
-    for (let at: string | null = id; at !== null && !done.has(at); at = items[at]!.parent) {
-      if (way.has(at)) return fail('under-itself', `${name(id)} would stand under itself.`);
-      way.add(at);
-      const { parent } = items[at]!;
-      if (parent !== null && !Object.hasOwn(items, parent))
-        return fail('no-place', `${name(at)} would stand under a line that is not there.`);
-    }
-    for (const at of way) done.add(at);
-  }
-  for (const { from, to } of Object.values(links))
-    if (!Object.hasOwn(items, from) || !Object.hasOwn(items, to))
-      return fail('unknown-item', 'A line between two would lead to one that is not there.');
-  for (const set of Object.values(sets))
-    if (set.members.some((id) => !Object.hasOwn(items, id)))
-      return fail('unknown-item', `The set ${set.name} would hold a line that is not there.`);
-  return undefined;
+  const misfit = misfitOf(chart);
+  return misfit && fail(misfit.code, misfit.message);
 }
 
 /** The inverse puts back the very entries that were there. */

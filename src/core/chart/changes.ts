@@ -24,7 +24,7 @@ import { PARTS, type Part } from './parts';
 import { rulesSchema, toneSchema } from './rules';
 import { enclosureSchema, noteSchema, pictureSchema } from './sheet';
 import { VIEW_LIMIT, viewSchema } from './view';
-import { colourSchema, FIELD_LIMIT, fieldNameSchema, idSchema, textSchema } from './words';
+import { colourSchema, FIELD_LIMIT, fieldNameSchema, idSchema, keySchema, textSchema } from './words';
 
 /** An item to add; without an order key it takes its place last, or after `after`. */
 export const newItemSchema = itemSchema.partial({ order: true });
@@ -51,7 +51,7 @@ const nullable = <T extends z.ZodRawShape>(schema: z.ZodObject<T>, whole = false
 /** One schema for each record of a chart. */
 const ofRecords = <T extends z.ZodType>(of: (entry: z.ZodType, key: z.ZodType<string, string>) => T) =>
   Object.fromEntries(
-    PARTS.map((part) => [part, of(entrySchemas[part], part === 'carried' ? textSchema(120) : idSchema)]),
+    PARTS.map((part) => [part, of(entrySchemas[part], part === 'carried' ? keySchema(120) : idSchema)]),
   ) as Record<Part, T>;
 
 /** What is set on an item beside its words and its place; `null` takes it away. */
@@ -103,11 +103,11 @@ const change = {
     face: faceSchema.nullable(),
   }),
   /** Problems left as they are on purpose, or no more. */
-  settle: z.object({ type: z.literal('settle'), keys: z.record(textSchema(300).min(1), z.boolean()) }),
+  settle: z.object({ type: z.literal('settle'), keys: z.record(keySchema(300), z.boolean()) }),
   /** Answers remembered for the next list; `null` forgets one. */
   setAnswers: z.object({
     type: z.literal('set-answers'),
-    answers: z.record(textSchema(300).min(1), z.object({ choice: textSchema(300), says: textSchema(400) }).nullable()),
+    answers: z.record(keySchema(300), z.object({ choice: textSchema(300), says: textSchema(400) }).nullable()),
   }),
   /** The day on which a list was brought in. */
   setListed: z.object({ type: z.literal('set-listed'), day: chartSchema.shape.listed.unwrap().nullable() }),
@@ -196,7 +196,7 @@ const change = {
   /** The look of all lines of a role, whole; `null`: as their tier. */
   setRole: z.object({
     type: z.literal('set-role'),
-    role: textSchema(40).min(1),
+    role: keySchema(40),
     look: lineLookSchema.nullable(),
   }),
   /** All rules of looks, in their order; `null`: none. */
@@ -209,12 +209,12 @@ const change = {
   carry: z.object({
     type: z.literal('carry'),
     put: chartSchema.shape.carried.unwrap(),
-    remove: z.array(textSchema(120)),
+    remove: z.array(keySchema(120)),
   }),
   setPage: z.object({ type: z.literal('set-page'), page: nullable(pageSchema, true) }),
   setArrangement: z.object({
     type: z.literal('set-arrangement'),
-    arrangement: z.record(textSchema(40), choiceValueSchema.nullable()),
+    arrangement: z.record(keySchema(40), choiceValueSchema.nullable()),
   }),
 };
 

@@ -18,7 +18,7 @@ import { rulesSchema, toneSchema } from './rules';
 import { enclosureSchema, noteSchema, pictureSchema } from './sheet';
 import { standsSchema } from './stands';
 import { viewSchema } from './view';
-import { colourSchema, FIELD_LIMIT, fieldNameSchema, fieldsSchema, idSchema, textSchema } from './words';
+import { colourSchema, FIELD_LIMIT, fieldNameSchema, fieldsSchema, idSchema, keySchema, textSchema } from './words';
 
 /** Most items one chart may hold. */
 /** Letters of a description. */
@@ -123,7 +123,7 @@ export type ItemSet = z.infer<typeof setSchema>;
 export const titleSchema = textSchema(200).trim().min(1, 'a chart needs a title');
 
 export const choiceValueSchema = z.union([textSchema(300), z.number(), z.boolean()]);
-export const arrangementSchema = z.record(textSchema(40), choiceValueSchema);
+export const arrangementSchema = z.record(keySchema(40), choiceValueSchema);
 
 /** What lines can be about, where that is not what the kind says. */
 export const MATTERS = ['posts', 'people', 'things', 'ideas', 'places', 'topics'] as const;
@@ -168,7 +168,7 @@ export const chartSchema = z.object({
   /** What is known of the list's columns, by field. A field of one's own is here before any line has it. */
   columns: z.record(fieldNameSchema, columnSettingSchema).optional(),
   /** Looks of all lines of a role. */
-  roles: z.record(textSchema(40).min(1), lineLookSchema).optional(),
+  roles: z.record(keySchema(40), lineLookSchema).optional(),
   /** Looks by what items are, the strongest first. */
   rules: rulesSchema.optional(),
   /** Of pictures in items, where they are not simply shown where there are some. */
@@ -176,16 +176,16 @@ export const chartSchema = z.object({
   /** What items show, where it is not the kind's own; a tier may differ. */
   face: faceSchema.optional(),
   /** Problems that a person looked at and left as they are on purpose, by their key. */
-  settled: z.record(textSchema(300), z.literal(true)).optional(),
+  settled: z.record(keySchema(300), z.literal(true)).optional(),
   /** What was said of problems, by what they ask about: given again to the next list. */
-  answers: z.record(textSchema(300), z.object({ choice: textSchema(300), says: textSchema(400) })).optional(),
+  answers: z.record(keySchema(300), z.object({ choice: textSchema(300), says: textSchema(400) })).optional(),
   /** The day (ISO 8601) on which a list was last brought in. */
   listed: z
     .string()
     .regex(/^\d{4}-\d{2}-\d{2}$/)
     .optional(),
   /** What a file carried that no kind uses, by place; kept so that it can be written back. */
-  carried: z.record(textSchema(120), z.string()).optional(),
+  carried: z.record(keySchema(120), z.string()).optional(),
 });
 export type Chart = z.infer<typeof chartSchema>;
 

@@ -7,6 +7,7 @@ import type { Steps } from '../steps';
 import { entrySchemas, settingsSchema } from './entries';
 import { type Chart, countOf } from './model';
 import { PARTS, type Part, type StoredValue, storedOf } from './parts';
+import { idSchema, keySchema } from './words';
 
 /** The version that is written now. */
 export const VERSION = 1;
@@ -44,11 +45,22 @@ export function upgraded(stored: StoredValue, upgrades: readonly Upgrade[] = UPG
   }, stored);
 }
 
-function held(schema: z.ZodType, value: unknown, what: string): void {
+/** What of a value does not meet the rules of charts. */
+export interface Unmet {
+  readonly field: string;
+  readonly message: string;
+}
+
+function unmet(schema: z.ZodType, value: unknown, what: string): Unmet | undefined {
   const parsed = schema.safeParse(value);
-  if (parsed.success) return;
+  if (parsed.success) return undefined;
   const { path, message } = parsed.error.issues[0]!;
-  throw new UnreadableChart('unreadable', `${[what, ...path].join('.')} of this chart can't be read: ${message}`);
+  return { field: [what, ...path].join('.'), message };
+}
+
+function held(schema: z.ZodType, value: unknown, what: string): void {
+  const wrong = unmet(schema, value, what);
+  if (wrong) throw new UnreadableChart('unreadable', `${wrong.field} of this chart can't be read: ${wrong.message}`);
 }
 
 /** Entries that are looked at before others get their turn. */
@@ -99,4 +111,31 @@ export function storedChange(before: Chart, after: Chart): StoredChange {
   const keys = new Set([...Object.keys(old.settings), ...Object.keys(now.settings)]);
   const same = [...keys].every((key) => old.settings[key] === now.settings[key]);
   return { ...(!same && { settings: now.settings }), put, gone };
+}
+
+/**
+ * What of a changed chart could not be read again: the first thing that does not meet the rules; undefined where all does.
+ * In steps, as reading is.
+ */
+export function* unmetIn({ settings, put }: StoredChange): Steps<Unmet | undefined> {
+  const wrong = settings && unmet(settingsSchema, settings, 'settings');
+  if (wrong) return { ...wrong, field: wrong.field.replace(/^settings\./, '') };
+  let looked = 0;
+  for (const { part, id, value } of put) {
+    const field = `${part}.${id}`;
+    const own =
+      unmet(part === 'carried' ? keySchema(120) : idSchema, id, field) ?? unmet(entrySchemas[part], value, field);
+    if (own) return own;
+    if (part !== 'carried' && (value as { id: string }).id !== id)
+      return { field: `${field}.id`, message: 'it has another id than it is stored under' };
+    if (++looked % AT_ONCE === 0) yield;
+  }
+  return undefined;
+}
+
+/** All of a chart as what changes where there was none before. */
+export function storedWhole(chart: Chart): StoredChange {
+  const { settings, parts } = storedOf(chart);
+  const put = PARTS.flatMap((part) => Object.entries(parts[part] ?? {}).map(([id, value]) => ({ part, id, value })));
+  return { settings, put, gone: [] };
 }

@@ -6,7 +6,7 @@ import { nudgeSchema } from './nudge';
 import { isOrderKey } from './order';
 import { pageSchema } from './page';
 import { conditionSchema } from './rules';
-import { fieldNameSchema, idSchema, textSchema } from './words';
+import { fieldNameSchema, idSchema, keySchema, textSchema } from './words';
 
 /** Most views of one chart, those that make one for each counted once. */
 export const VIEW_LIMIT = 200;
@@ -42,7 +42,7 @@ export const BELONGS = ['words', 'drawn', 'none'] as const;
 const how = {
   title: textSchema(200).min(1).optional(),
   house: textSchema(60).min(1).optional(),
-  arrangement: z.record(textSchema(40), z.union([textSchema(300), z.number(), z.boolean()])).optional(),
+  arrangement: z.record(keySchema(40), z.union([textSchema(300), z.number(), z.boolean()])).optional(),
   page: pageSchema.partial().optional(),
   /** Which fields items show. */
   face: faceSchema.optional(),

@@ -22,5 +22,7 @@ export const textSchema = (most: number) =>
 /** `#rrggbb`, the one way colours are written. */
 export const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
 
-export const fieldNameSchema = textSchema(80).min(1).refine(isOwnKey, 'this field name is reserved');
+/** A key of a record that is no id. */
+export const keySchema = (most: number) => textSchema(most).min(1).refine(isOwnKey, 'this name is reserved');
+export const fieldNameSchema = keySchema(80);
 export const fieldsSchema = z.record(fieldNameSchema, textSchema(FIELD_LIMIT));

@@ -24,6 +24,8 @@ export const ALL = endpoint({
         ),
       ),
     );
+    // There is nothing to tell, and nothing to come back for (HTML, 9.2.3: 204 ends an event source).
+    if (there.flat().length === 0) return new Response(null, { status: 204 });
     return eventStream(who, there.flat(), context.request.signal, true);
   },
 });

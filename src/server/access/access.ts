@@ -57,7 +57,7 @@ export function summed(shares: readonly Shared[]): Pick<Access, 'without' | 'par
 }
 
 /** Shares that hold for whoever asks: $1 the account, $2 links. Learners are not among everybody. */
-const HELD = `(s.account = $1 OR s.class = (SELECT l.class FROM accounts l WHERE l.id = $1)
+const HELD = `(s.account = $1 OR s.class = (SELECT l.class FROM accounts l WHERE l.id = $1 AND NOT l.waiting)
   OR (s.everybody AND $1::uuid IS NOT NULL AND NOT EXISTS (SELECT FROM accounts l WHERE l.id = $1 AND l.class IS NOT NULL))
   OR s."group" IN (SELECT m."group" FROM members m WHERE m.account = $1)
   OR (s.id = ANY ($2) AND (s.ends_at IS NULL OR s.ends_at > now())))`;

@@ -9,17 +9,18 @@ export const classRequest = z.object({ name: z.string().trim().min(1, 'a name').
 export const classChange = z.object({
   name: classRequest.shape.name.optional(),
   open: z.boolean().optional().describe('Learners may join still'),
+  approve: z.boolean().optional().describe('Whoever joins waits until you let them in'),
   names: z.boolean().optional().describe('Learners see the names of others where their works are shown'),
   code: z.literal('new').optional().describe('Another code in place of the one before'),
 });
 export const joinRequest = z.object({
   code: z.string().trim().min(1).max(40),
   name: noControls.describe('As the teacher is to see it'),
-  card: z.string().trim().min(1).max(60).optional().describe('The two words of whoever comes back'),
+  card: z.string().trim().min(1).max(60).optional().describe('The words on the card of whoever comes back'),
 });
 export const joinAnswer = z.object({
   id: z.string().describe('Of the learner'),
-  card: z.string().optional().describe('Two words for coming back, told once'),
+  card: z.string().optional().describe('Three words for coming back, told once'),
 });
 export const learnersRequest = z.object({ names: z.array(noControls).min(1).max(100) });
 const card = z.object({ learner: z.string(), name: z.string(), card: z.string() });
@@ -27,12 +28,20 @@ export const cardsAnswer = z.object({ cards: z.array(card) });
 export const learnerChange = z.union([
   z.object({ name: noControls }),
   z.object({ reset: z.literal(true).describe('Another card; where they are signed in they are no more') }),
+  z.object({ locked: z.literal(false).describe('Their card can be tried at once, whoever guessed at it') }),
 ]);
+export const learnersChange = z.object({
+  learners: z.array(z.uuid()).min(1).max(600),
+  waiting: z.literal(false).describe('Lets them in'),
+});
+export const learnersRemoved = z.object({ learners: z.array(z.uuid()).min(1).max(600) });
+export const removedAnswer = z.object({ removed: z.number().int() });
 export const classCard = z.object({
   id: z.string(),
   name: z.string(),
   code: z.string(),
   open: z.boolean(),
+  approve: z.boolean(),
   names: z.boolean(),
   learners: z.number().int(),
   tasks: z.number().int(),
@@ -78,7 +87,15 @@ export const taskAnswer = z.object({
   works: z.object({ begun: z.number().int(), handed: z.number().int(), returned: z.number().int() }),
 });
 export const tasksAnswer = z.object({ tasks: z.array(taskAnswer) });
-const learner = z.object({ id: z.string(), name: z.string(), card: z.boolean(), seenAt: z.string().nullable() });
+const learner = z.object({
+  id: z.string(),
+  name: z.string(),
+  card: z.boolean(),
+  seenAt: z.string().nullable(),
+  joinedAt: z.string(),
+  waiting: z.boolean().describe('Not let in yet'),
+  locked: z.boolean().describe('Their card was guessed at: each further try waits, up to a minute'),
+});
 export const classAnswer = classCard.extend({ people: z.array(learner), work: z.array(taskAnswer) });
 
 const state = z.enum(['not-begun', 'working', 'handed-in', 'returned']);
@@ -158,6 +175,7 @@ export const shownRequest = z.object({ shown: z.boolean() });
 export const mineAnswer = z.object({
   class: z.object({ name: z.string() }),
   name: z.string(),
+  waiting: z.boolean().describe('Not let in yet: nothing else is told'),
   tasks: z.array(
     z.object({
       id: z.string(),

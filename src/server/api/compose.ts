@@ -6,6 +6,7 @@ import { type Composition, compose } from '../../core/compose';
 import { definedOf } from '../../core/defined';
 import { fitChart } from '../../core/fit';
 import { arrangementProblems, type Kind } from '../../core/kinds';
+import { own } from '../../core/own';
 import { chartOfList } from '../../core/read';
 import { houses } from '../../core/style';
 import { ApiError } from '../http';
@@ -57,7 +58,7 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
   };
   const { chart, fit } = fitted(plain, request.fit);
   const composition = compose(chart, fonts(), {
-    lineOf: (id) => list.lines[id],
+    lineOf: (id) => own(list.lines, id),
     figures: { between: request.between },
   });
   const answer = asAnswer({ ...composition, problems: [...list.problems, ...composition.problems] }, list.form);

@@ -49,7 +49,8 @@ function classes() {
         responses: { 200: answer('Class', schemas.classAnswer), ...refused },
       },
       patch: {
-        summary: 'Its name, whether learners may join, whether they see names, another code',
+        summary:
+          'Its name, whether learners may join, whether they wait to be let in, whether they see names, another code',
         requestBody: body(schemas.classChange),
         responses: { 200: answer('Changed', schemas.classCard), ...changes },
       },
@@ -69,11 +70,21 @@ function classes() {
           ...changes,
         },
       },
+      patch: {
+        summary: 'Lets in learners who wait',
+        requestBody: body(schemas.learnersChange),
+        responses: { 204: answer('Let in'), ...changes },
+      },
+      delete: {
+        summary: 'Removes learners with all their works, in one step',
+        requestBody: body(schemas.learnersRemoved),
+        responses: { 200: answer('Removed', schemas.removedAnswer), ...changes },
+      },
     },
     '/api/classes/{class}/learners/{learner}': {
       parameters: [ofClass, path('learner', 'The learner')],
       patch: {
-        summary: 'Another name, which then stands on their works; or another card',
+        summary: 'Another name, which then stands on their works; another card; or the card can be tried at once',
         requestBody: body(schemas.learnerChange),
         responses: { 200: answer('Changed', schemas.cardsAnswer), 409: problem('The name is taken'), ...changes },
       },

@@ -236,7 +236,7 @@ export function peoplePaths() {
         summary: 'Another password; everywhere else one is signed out',
         requestBody: body(schemas.passwordRequest),
         responses: {
-          204: answer('Changed'),
+          200: answer('Changed', schemas.passwordAnswer),
           403: problem('The password before is not right'),
           ...usual,
         },

@@ -120,6 +120,18 @@ function document() {
           responses: { 200: answer('Settings, and parts by their ids'), 404: usual[404] },
         },
       },
+      '/api/charts/{id}/mend': {
+        parameters: [id],
+        get: {
+          summary:
+            "Of a chart that can't be read: what can be read of it, and the last moment at which all of it could",
+          responses: { 200: answer('What can be read', schemas.mendableAnswer), 404: usual[404] },
+        },
+        post: {
+          summary: "Puts a chart that can't be read back to the last moment at which it could",
+          responses: { 200: answer('Done', schemas.mendedAnswer), 404: usual[404], 422: usual[422] },
+        },
+      },
       '/api/compose': {
         post: {
           summary: 'A list in, a picture out; nothing is stored',

@@ -61,7 +61,14 @@ export const confirmedAnswer = z.object({ email: z.string() });
 export const storageAnswer = z.record(z.string(), z.number());
 export const lettersAnswer = z.object({ letters: z.array(z.looseObject({ to: z.string(), subject: z.string() })) });
 export const logAnswer = z.object({ events: z.array(z.looseObject({ at: z.string(), what: z.string() })) });
-export const passwordRequest = z.object({ now: password, next: password });
+export const passwordRequest = z.object({
+  now: password,
+  next: password,
+  endKeys: z.boolean().optional().describe('Keys of scripts end as well'),
+});
+export const passwordAnswer = z.object({
+  keys: z.array(z.object({ id: z.string(), name: z.string() })).describe('Keys of scripts that stay'),
+});
 export const accountsAnswer = z.object({
   accounts: z.array(
     z.object({

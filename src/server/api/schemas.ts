@@ -271,7 +271,28 @@ export const changesRequest = z.object({
     .optional()
     .describe('A save point is made before it, called by what it is'),
 });
-export const changesAnswer = z.object({ revision: z.number().int() });
+export const changesAnswer = z.object({
+  revision: z.number().int(),
+  unchanged: z.literal(true).optional().describe('The chart was like that already: there is no new revision'),
+});
+
+export const mendableAnswer = z.object({
+  revision: z.number().int(),
+  readable: z.boolean().describe('There is nothing to mend'),
+  problem: z.string().nullable().describe("Why it can't be read"),
+  title: z.string(),
+  items: z.number().int(),
+  list: z.string().describe('The list as far as it can be read, as an outline'),
+  lost: z.array(z.object({ field: z.string(), message: z.string() })).describe('What can not be read'),
+  last: z
+    .object({ revision: z.number().int(), at: z.string().nullable() })
+    .nullable()
+    .describe('The last moment at which all of it could be read'),
+});
+export const mendedAnswer = z.object({
+  revision: z.number().int(),
+  from: z.number().int().describe('The revision that it is like now'),
+});
 
 export const storedAnswer = z.object({
   id: z.string(),

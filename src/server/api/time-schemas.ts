@@ -1,6 +1,6 @@
 /** What the API takes and gives of moments, views and trials. */
 import { z } from 'zod';
-import { chartSchema, eachSchema, idSchema, showsSchema, viewSchema } from '../../core/chart';
+import { chartSchema, eachSchema, fieldNameSchema, idSchema, showsSchema, viewSchema } from '../../core/chart';
 import { LIST_LIMIT } from '../http';
 
 const name = z.string().trim().min(1).max(80);
@@ -100,7 +100,7 @@ export const viewChange = z.object({
 export const eachRequest = z
   .union([
     z.object({ tier: z.number().int().min(1).max(999) }),
-    z.object({ field: z.string().min(1).max(80) }),
+    z.object({ field: fieldNameSchema }),
     z.object({ sets: z.literal(true) }),
   ])
   .and(z.object({ name: viewSchema.shape.name.optional() }));

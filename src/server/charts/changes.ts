@@ -3,6 +3,7 @@
  * that wait together in one transaction: fifty people at one chart take one connection, and the chart is written once.
  */
 import { setImmediate as breathe } from 'node:timers/promises';
+import equal from 'fast-deep-equal';
 import {
   type Applied,
   apply,
@@ -11,8 +12,11 @@ import {
   closedTo,
   countOf,
   type Origin,
+  type StoredChange,
   storedChange,
+  storedOf,
 } from '../../core/chart';
+import { own } from '../../core/own';
 import { chartFor, notThere } from '../access';
 import { beside, type Client, query, transaction } from '../db';
 import { answersFor, keepAnswers, keyUsed } from '../http/answers';
@@ -23,6 +27,7 @@ import type { Who } from '../who';
 import { kept } from './kept';
 import { findValue, readValue, writeChange } from './parts';
 import { CHANNEL } from './told';
+import { checkedChange } from './written';
 
 export interface LoggedChange {
   readonly revision: number;
@@ -61,6 +66,8 @@ export interface SentChange {
 
 export interface Changed {
   readonly revision: number;
+  /** The chart was like that already: there is no revision of its own for it. */
+  readonly unchanged?: true;
 }
 
 interface Waiting {
@@ -181,14 +188,22 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
       );
       continue;
     }
-    if (sent.before) await pointBefore(db, id, revision, sent.before, account);
-    value = applied.chart;
+    const own = await checkedChange(value, applied.chart).catch(refusalOf);
+    if (own instanceof ApiError) {
+      answers.push(own);
+      continue;
+    }
+    const unchanged = isNothing(value, own);
+    if (sent.before && !unchanged) await pointBefore(db, id, revision, sent.before, account);
     // What tens of thousands of lines take is done in pieces, so that nobody else waits for all of them.
     if (countOf(value.items) > LONG) await breathe();
-    revision++;
-    log.push({ revision, base, change, inverse: applied.inverse, origin, client, key, note });
+    if (!unchanged) {
+      value = applied.chart;
+      revision++;
+      log.push({ revision, base, change, inverse: applied.inverse, origin, client, key, note });
+    }
     await sent.also?.(db, revision);
-    const answer = { revision };
+    const answer: Changed = { revision, ...(unchanged && { unchanged }) };
     answers.push(answer);
     if (key !== null) {
       const one = { key, request: print, status: 200, body: answer };
@@ -196,6 +211,7 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
       fresh.push(one);
     }
   }
+  await keepAnswers(db, account, fresh);
   if (!value || !before || revision === begun) return { answers };
   await writeChange(db, id, value, revision, storedChange(before, value));
   await db.query(
@@ -205,9 +221,24 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
          AS l (revision integer, base integer, change jsonb, inverse jsonb, origin text, client text, key text, note text)`,
     [id, account, JSON.stringify(log)],
   );
-  await keepAnswers(db, account, fresh);
   await db.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, revision })]);
   return { answers, chart: { revision, value }, ...(isDue(begun, revision) && { whole: true }) };
+}
+
+/** A change that is refused for what it would lead to; anything else ends all of them. */
+const refusalOf = (error: unknown): ApiError => {
+  if (error instanceof ApiError) return error;
+  throw error;
+};
+
+/** Whether a chart is just as it was before a change. */
+function isNothing(before: Chart, { settings, put, gone }: StoredChange): boolean {
+  if (gone.length > 0) return false;
+  const was = storedOf(before);
+  return (
+    put.every(({ part, id, value }) => equal(own(was.parts[part], id), value)) &&
+    (!settings || equal(was.settings, settings))
+  );
 }
 
 /** A chart that is locked, at its revision: as it is known here, brought up by what others did, or read anew. */

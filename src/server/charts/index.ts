@@ -1,5 +1,6 @@
 export { type ChartHead, chartFor as getHead } from '../access';
 export { changeChart, changesSince, recentSteps } from './changes';
+export { type Mendable, mend, mendable } from './mend';
 export { replaceList } from './refresh';
 export { keepRoles, rolesFor } from './roles';
 export {

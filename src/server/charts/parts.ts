@@ -7,11 +7,12 @@ import {
   readingStored,
   type StoredChange,
   type StoredValue,
-  storedOf,
   UnreadableChart,
 } from '../../core/chart';
+import { kindOf } from '../../core/kinds';
 import type { Client } from '../db';
 import { ApiError } from '../http/problem';
+import { checkedChange } from './written';
 
 interface PartRow {
   readonly part: Part | null;
@@ -56,6 +57,12 @@ export async function findValue(query: Query, id: string): Promise<FoundValue | 
   );
 }
 
+/** @throws UnreadableChart */
+function ofKnownKind(chart: Chart): Chart {
+  if (kindOf(chart.kind)) return chart;
+  throw new UnreadableChart('unreadable', `This chart is of the kind "${chart.kind}", which is not known here.`);
+}
+
 /**
  * A stored value as a chart; others are answered in between.
  * @throws 422 where it can't be read: what is stored stays, and can be had as it is
@@ -65,7 +72,7 @@ export async function readValue(id: string, stored: StoredValue): Promise<Chart>
   try {
     for (;;) {
       const step = steps.next();
-      if (step.done) return step.value;
+      if (step.done) return ofKnownKind(step.value);
       await breathe();
     }
   } catch (error) {
@@ -88,7 +95,7 @@ async function put(client: Client, id: string, rows: StoredChange['put']): Promi
   );
 }
 
-/** Writes a new chart. @param task the task that it is a work of */
+/** Writes a new chart. @param task the task that it is a work of. @throws 422 where it could not be read again */
 export async function insertChart(
   client: Client,
   owner: string,
@@ -96,19 +103,28 @@ export async function insertChart(
   chart: Chart,
   task: string | null = null,
 ): Promise<void> {
-  const { settings, parts } = storedOf(chart);
+  const { settings, put: rows } = await checkedChange(undefined, chart);
   await client.query(
     `INSERT INTO charts (id, owner, kind, title, settings, items, task, changed_at)
      VALUES ($1, $2, $3, $4, $5, $6, $7, clock_timestamp())`,
     [id, owner, chart.kind, chart.title, JSON.stringify(settings), countOf(chart.items), task],
   );
-  const rows = Object.entries(parts).flatMap(([part, record]) =>
-    Object.entries(record ?? {}).map(([own, value]) => ({ part: part as Part, id: own, value })),
-  );
   await put(client, id, rows);
 }
 
-/** Writes what changed of a chart, and its new revision. */
+/** Writes a chart anew in place of all that is stored of it, whatever that is. @param change as `storedWhole` gave it */
+export async function rewriteChart(
+  client: Client,
+  id: string,
+  chart: Chart,
+  revision: number,
+  change: StoredChange,
+): Promise<void> {
+  await client.query('DELETE FROM chart_parts WHERE chart = $1', [id]);
+  await writeChange(client, id, chart, revision, change);
+}
+
+/** Writes what changed of a chart, and its new revision. @param change as `checkedChange` gave it */
 export async function writeChange(
   client: Client,
   id: string,

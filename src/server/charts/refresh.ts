@@ -1,11 +1,10 @@
 import { answered, answersIn } from '../../core/answers';
-import { comparing, kindOf } from '../../core/kinds';
+import { comparing } from '../../core/kinds';
 import { type Comparison, compareList, headingsOf, summaryOf } from '../../core/list';
 import type { ReadOptions } from '../../core/read';
 import { chartFor } from '../access';
-import { ApiError } from '../http/problem';
 import { newId } from '../ids';
-import { readAs } from '../lists';
+import { kindFor, readAs } from '../lists';
 import type { Who } from '../who';
 import { changeChart } from './changes';
 import { rolesFor } from './roles';
@@ -26,9 +25,7 @@ export async function replaceList(
   Omit<Comparison, 'change' | 'changeFor' | 'matches'> & { summary: string; answered: string[]; revision: number }
 > {
   const { chart, revision } = await getChart(who, id, await chartFor(who, id, 'edit'));
-  const kind = kindOf(chart.kind);
-  if (!kind)
-    throw new ApiError(422, 'unknown-kind', `This chart is of the kind "${chart.kind}", which is not known here.`);
+  const kind = kindFor(chart.kind);
   let list = readAs(kind, text, { ...options, newId });
   // A list with headings that were chosen for before is read as it was then.
   const headings = options.roles ? undefined : headingsOf(list);

@@ -103,7 +103,13 @@ export function streamOf(who: Who, left: AbortSignal, begin: (line: Line) => Pro
 export const eventStream = (who: Who, charts: readonly string[], left: AbortSignal, named: boolean): Response =>
   streamOf(who, left, async ({ tell, ...line }) => {
     const event = (chart: string, news: object) => tell(named ? { chart, ...news } : news);
-    for (const chart of charts) await follow(who, chart, { ...line, event });
+    // With the last chart that whoever asks may see the stream ends too.
+    let seen = charts.length;
+    const gone = () => {
+      seen--;
+      if (seen === 0) line.end();
+    };
+    for (const chart of charts) await follow(who, chart, { ...line, event, gone });
   });
 
 interface Line {
@@ -115,10 +121,12 @@ interface Line {
 interface ChartLine extends Omit<Line, 'tell'> {
   /** Tells something of a chart. */
   readonly event: (chart: string, news: object) => void;
+  /** Whoever asks may see it no more. */
+  readonly gone: () => void;
 }
 
 /** Tells of one chart, as long as whoever asks may see it. */
-async function follow(who: Who, chart: string, { event, end, left }: ChartLine): Promise<void> {
+async function follow(who: Who, chart: string, { event, end, gone, left }: ChartLine): Promise<void> {
   const over = new AbortController();
   left.addEventListener('abort', () => over.abort());
   let head: ChartHead | undefined;
@@ -134,6 +142,7 @@ async function follow(who: Who, chart: string, { event, end, left }: ChartLine):
   const take = () => {
     over.abort();
     event(chart, { gone: true });
+    gone();
   };
   const askAgain = async () => {
     if (!(await isStill(who))) return end();

@@ -1,4 +1,5 @@
 /** The little that learners may do: what is not named here is refused, whatever it is. */
+import { own } from '../../core/own';
 import { ApiError } from '../http/problem';
 import type { Who } from '../who';
 
@@ -28,6 +29,9 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   '/api/works/[work]/hand-in': ['POST', 'DELETE'],
 };
 
+/** And of them the only ones for those who are not let in yet. */
+const WAITING: readonly string[] = ['/api/classes/mine', '/api/me'];
+
 interface Asked {
   readonly locals: { readonly route?: string };
   readonly request: Request;
@@ -36,7 +40,9 @@ interface Asked {
 /** @throws 403 for a learner who asks for anything else */
 export function learnerMay({ person }: Pick<Who, 'person'>, { locals, request }: Asked): void {
   if (!person?.class) return;
+  if (person.waiting && !WAITING.includes(locals.route ?? ''))
+    throw new ApiError(403, 'not-let-in-yet', 'Your teacher has not let you in yet; wait a moment.');
   const method = request.method === 'HEAD' ? 'GET' : request.method;
-  if (!ALLOWED[locals.route ?? '']?.includes(method))
+  if (!own(ALLOWED, locals.route ?? '')?.includes(method))
     throw new ApiError(403, 'not-for-learners', 'That is not for learners: you work on the tasks of your class.');
 }

@@ -25,13 +25,13 @@ const WORDS = (
 
 const word = (): string => WORDS[randomInt(WORDS.length)]!;
 
-/** Two words, such as "heron sedge". Guesses at them are few, as failed ones are counted. */
+const CARD_WORDS = 3;
+
+/** Three different words, such as "heron sedge lantern": about 24 bits. Guesses at them are few, as failed ones are counted. */
 export function newCard(): string {
-  const first = word();
-  for (;;) {
-    const second = word();
-    if (second !== first) return `${first} ${second}`;
-  }
+  const words = new Set<string>();
+  while (words.size < CARD_WORDS) words.add(word());
+  return [...words].join(' ');
 }
 
 /** As they are compared: whatever stands between them, in small letters. */

@@ -5,6 +5,7 @@ import { ApiError } from '../http/problem';
 import { newId } from '../ids';
 import type { Who } from '../who';
 import { newCode } from './cards';
+import { lockedIn } from './guesses';
 
 export interface ClassCard {
   readonly id: string;
@@ -12,6 +13,8 @@ export interface ClassCard {
   readonly code: string;
   /** Learners may join still. */
   readonly open: boolean;
+  /** Whoever joins waits until they are let in. */
+  readonly approve: boolean;
   /** Learners see the names of others where their works are shown. */
   readonly names: boolean;
   readonly learners: number;
@@ -25,6 +28,11 @@ export interface Learner {
   readonly card: boolean;
   /** To within a few minutes. */
   readonly seenAt: string | null;
+  readonly joinedAt: string;
+  /** Not let in yet. */
+  readonly waiting: boolean;
+  /** Their card was guessed at: each further try waits, up to a minute. */
+  readonly locked: boolean;
 }
 
 const gone = () => new ApiError(404, 'not-found', 'There is no such class, or it is not yours.');
@@ -34,7 +42,7 @@ export const classTopic = (id: string): string => `class:${id}`;
 /** Something of a class has changed: who is in it, its tasks, what was handed in. */
 export const tellClass = (id: string): Promise<unknown> => told({ id: classTopic(id), work: true });
 
-const COLUMNS = `c.id, c.name, c.code, c.open, c.names,
+const COLUMNS = `c.id, c.name, c.code, c.open, c.approve, c.names,
   (SELECT count(*)::int FROM accounts a WHERE a.class = c.id) AS learners,
   (SELECT count(*)::int FROM tasks t WHERE t.class = c.id) AS tasks`;
 
@@ -78,16 +86,22 @@ export const makeClass = ({ account }: Who, name: string): Promise<{ id: string;
 export interface ClassChange {
   readonly name?: string | undefined;
   readonly open?: boolean | undefined;
+  readonly approve?: boolean | undefined;
   readonly names?: boolean | undefined;
   /** Another code: with the one before nobody joins any more. */
   readonly code?: 'new' | undefined;
 }
 
-export async function changeClass(who: Who, id: string, { name, open, names, code }: ClassChange): Promise<ClassCard> {
+export async function changeClass(
+  who: Who,
+  id: string,
+  { name, open, approve, names, code }: ClassChange,
+): Promise<ClassCard> {
   await classFor(who, id);
   await query(
-    'UPDATE classes SET name = coalesce($2, name), open = coalesce($3, open), names = coalesce($4, names) WHERE id = $1',
-    [id, name ?? null, open ?? null, names ?? null],
+    `UPDATE classes SET name = coalesce($2, name), open = coalesce($3, open), names = coalesce($4, names),
+            approve = coalesce($5, approve) WHERE id = $1`,
+    [id, name ?? null, open ?? null, names ?? null, approve ?? null],
   );
   if (code)
     await withCode(async (next) => {
@@ -117,11 +131,17 @@ export async function removeClass(who: Who, id: string): Promise<void> {
   await tellClass(id);
 }
 
-/** Who is in a class, by name. */
-export const learnersOf = (id: string): Promise<Learner[]> =>
-  query<Learner & Record<string, unknown>>(
-    `SELECT a.id, a.name, a.card IS NOT NULL AS card,
+/** Who is in a class, by name; those who wait to be let in first. */
+export async function learnersOf(id: string): Promise<Learner[]> {
+  const rows = await query<Omit<Learner, 'locked'> & Record<string, unknown>>(
+    `SELECT a.id, a.name, a.card IS NOT NULL AS card, a.created_at AS "joinedAt", a.waiting,
             greatest(a.seen_at, (SELECT max(s.used_at) FROM sessions s WHERE s.account = a.id)) AS "seenAt"
-       FROM accounts a WHERE a.class = $1 ORDER BY lower(a.name), a.id`,
+       FROM accounts a WHERE a.class = $1 ORDER BY a.waiting DESC, lower(a.name), a.id`,
     [id],
   );
+  const locked = await lockedIn(
+    id,
+    rows.map(({ name }) => name),
+  );
+  return rows.map((row) => ({ ...row, locked: locked.has(row.name) }));
+}

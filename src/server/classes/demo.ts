@@ -80,6 +80,6 @@ export async function demoClass(): Promise<void> {
   }
   log().warn(
     { teacher: { at: `${address}/sign-in`, email, password }, learners: { at: `${address}/join`, code, cards } },
-    'demo class: sign in as the teacher, or come back as a learner with code, name and the two words; good until the next start',
+    'demo class: sign in as the teacher, or come back as a learner with code, name and the words of the card; good until the next start',
   );
 }

@@ -11,7 +11,17 @@ export {
 export { compareAll, comparedWork } from './compared';
 export { type DeskPlace, deskOf, marksTable } from './desk';
 export { beginWork, handIn, takeBack } from './handing';
-export { addLearners, type Card, join, removeLearner, renameLearner, resetLearner } from './learners';
+export {
+  addLearners,
+  type Card,
+  join,
+  letIn,
+  removeLearner,
+  removeLearners,
+  renameLearner,
+  resetLearner,
+  unlockLearner,
+} from './learners';
 export { markWork, returnAll, returnWork } from './marks';
 export { retitleShown, shownTo, showWork } from './shown';
 export { deskStream } from './stream';

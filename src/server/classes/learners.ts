@@ -1,12 +1,22 @@
-/** Learners: they join by a code with nothing but a name, and come back by the two words on their card. */
+/** Learners: they join by a code with nothing but a name, and come back by the words on their card. */
 import { changeChart } from '../charts';
 import { told } from '../charts/told';
 import { inNameOf, query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
-import { beginSession, endSessions, FREE_AT_SCHOOL, failed, hashed, matches, mayTry, succeeded } from '../people';
+import {
+  type Asker,
+  attempted,
+  beginSession,
+  endSessions,
+  forgetAttempts,
+  hashed,
+  knownDevice,
+  matches,
+} from '../people';
 import type { Who } from '../who';
 import { cardKey, codeKey, newCard } from './cards';
 import { classFor, tellClass } from './classes';
+import { attemptOf } from './guesses';
 import { retitleShown } from './shown';
 import { titleFor } from './titles';
 
@@ -28,7 +38,7 @@ const taken = (name: string) =>
 interface Joining {
   readonly code: string;
   readonly name: string;
-  /** The two words on a card: of somebody who comes back. */
+  /** The words on a card: of somebody who comes back. */
   readonly card?: string | undefined;
 }
 interface Joined {
@@ -42,68 +52,77 @@ interface Joined {
 
 /**
  * Joins a class, or comes back to it.
- * @param caller where it comes from; @param agent what the browser calls itself
  * @throws 404 for a code that is none, 409 for a name that is taken, 403 for a card that is not right, 429 for too many tries
  */
-export async function join({ code, name, card }: Joining, caller: string, agent: string): Promise<Joined> {
+export async function join({ code, name, card }: Joining, asker: Asker): Promise<Joined> {
+  const { caller, agent } = asker;
   // A code that is looked for by chance is counted by where that comes from; signing in with passwords is not held up by it.
-  const from = `class ${caller}`;
-  const looking = { caller: from };
-  await mayTry(looking, FREE_AT_SCHOOL);
-  const [of] = await query<{ id: string; open: boolean }>('SELECT id, open FROM classes WHERE code = $1', [
-    codeKey(code),
-  ]);
-  if (!of) {
-    await failed(looking);
-    throw noCode();
-  }
-  if (card !== undefined) return comeBack(of.id, name, card, from, agent);
+  const looking = await attempted({ tried: 'class', caller });
+  const [of] = await query<{ id: string; open: boolean; approve: boolean }>(
+    'SELECT id, open, approve FROM classes WHERE code = $1',
+    [codeKey(code)],
+  );
+  if (!of) throw noCode();
+  await looking.right();
+  if (card !== undefined) return comeBack(of.id, name, card, asker);
   if (!of.open)
     throw new ApiError(403, 'class-closed', 'Nobody joins this class any more; ask your teacher for a card.');
+  // A place in a class is had for a name: one address does not take hundreds.
+  await attempted({ tried: 'join', caller: `${of.id} ${caller}` });
   const words = newCard();
-  const account = await insertLearner(of.id, name, words, true);
+  const account = await insertLearner(of.id, name, words, { here: true, waiting: of.approve, caller });
   if (account === undefined) throw taken(name);
   await tellClass(of.id);
   return { account, class: of.id, card: words, token: await beginSession(account, agent) };
 }
 
-const attemptOf = (of: string, name: string): string => `learner ${of} ${name}`;
-
-async function comeBack(of: string, name: string, card: string, caller: string, agent: string): Promise<Joined> {
-  const attempt = { email: attemptOf(of, name), caller };
-  await mayTry(attempt, FREE_AT_SCHOOL);
+async function comeBack(of: string, name: string, card: string, { caller, agent, device }: Asker): Promise<Joined> {
   const [known] = await query<{ id: string; card: string | null }>(
     'SELECT id, card FROM accounts WHERE class = $1 AND lower(name) = lower($2)',
     [of, name],
   );
-  if (!(await matches(known?.card, cardKey(card))) || !known) {
-    await failed(attempt);
+  const own = await knownDevice(device, known?.id);
+  const attempt = await attempted({ tried: 'card', at: attemptOf(of, name), caller, device: own });
+  if (!(await matches(known?.card, cardKey(card), caller)) || !known)
     throw new ApiError(
       403,
       'wrong-card',
-      'The name and the two words do not go together; your teacher can make you another card.',
+      'The name and the words on the card do not go together; your teacher can make you another card.',
       [{ code: 'wrong-card', message: 'They do not go together.', field: 'card' }],
     );
-  }
-  await succeeded(attempt);
+  await attempt.right();
   await query('UPDATE accounts SET seen_at = now() WHERE id = $1', [known.id]);
   return { account: known.id, class: of, token: await beginSession(known.id, agent) };
 }
 
 /** @returns the account; undefined where the name is taken. @throws 409 where the class is full */
-async function insertLearner(of: string, name: string, card: string, here: boolean): Promise<string | undefined> {
-  const hash = await hashed(cardKey(card));
+async function insertLearner(
+  of: string,
+  name: string,
+  card: string,
+  {
+    here,
+    waiting = false,
+    caller = '',
+  }: { readonly here: boolean; readonly waiting?: boolean; readonly caller?: string },
+): Promise<string | undefined> {
+  const hash = await hashed(cardKey(card), caller);
   return transaction(async (db) => {
     await db.query('SELECT FROM classes WHERE id = $1 FOR UPDATE', [of]);
-    const { rows } = await db.query<{ count: number }>('SELECT count(*)::int AS count FROM accounts WHERE class = $1', [
-      of,
-    ]);
+    // Those who wait take nobody's place.
+    const { rows } = await db.query<{ count: number }>(
+      'SELECT count(*)::int AS count FROM accounts WHERE class = $1 AND waiting = $2',
+      [of, waiting],
+    );
     if (rows[0]!.count >= MOST_LEARNERS)
-      throw new ApiError(409, 'class-full', `A class has ${MOST_LEARNERS} learners at the most.`);
+      throw waiting
+        ? new ApiError(409, 'class-full', `${MOST_LEARNERS} wait to be let into this class; try again later.`)
+        : new ApiError(409, 'class-full', `A class has ${MOST_LEARNERS} learners at the most.`);
     const made = await db.query<{ id: string }>(
-      `INSERT INTO accounts (name, class, card, letters, seen_at) VALUES ($1, $2, $3, false, CASE WHEN $4 THEN now() END)
+      `INSERT INTO accounts (name, class, card, letters, seen_at, waiting)
+       VALUES ($1, $2, $3, false, CASE WHEN $4 THEN now() END, $5)
        ON CONFLICT (class, lower(name)) WHERE class IS NOT NULL DO NOTHING RETURNING id`,
-      [name, of, hash, here],
+      [name, of, hash, here, waiting],
     );
     return made.rows[0]?.id;
   });
@@ -125,7 +144,7 @@ export async function addLearners(who: Who, id: string, names: readonly string[]
     const made: Card[] = [];
     for (const name of names) {
       const card = newCard();
-      const learner = await insertLearner(id, name, card, false);
+      const learner = await insertLearner(id, name, card, { here: false });
       if (learner === undefined) throw taken(name);
       made.push({ learner, name, card });
     }
@@ -177,24 +196,54 @@ export async function resetLearner(who: Who, of: string, id: string): Promise<Ca
   const card = await giveCard(id);
   await endSessions(id);
   // Guesses at the card before say nothing of this one.
-  await succeeded({ email: attemptOf(of, name) });
+  await forgetAttempts('card', attemptOf(of, name));
   await tellClass(of);
   return { learner: id, name, card };
+}
+
+/** Lets a learner try their card again at once, whoever guessed at it. @throws 404 */
+export async function unlockLearner(who: Who, of: string, id: string): Promise<void> {
+  const { name } = await learnerFor(who, of, id);
+  await forgetAttempts('card', attemptOf(of, name));
+  await tellClass(of);
+}
+
+/** Lets in those who wait. Ids of nobody who waits are left out. */
+export async function letIn(who: Who, of: string, ids: readonly string[]): Promise<void> {
+  await classFor(who, of);
+  const rows = await query<{ id: string }>(
+    'UPDATE accounts SET waiting = false WHERE class = $1 AND id::text = ANY ($2) AND waiting RETURNING id',
+    [of, ids],
+  );
+  for (const { id } of rows) await told({ account: id });
+  await tellClass(of);
+}
+
+/** Removes learners with all their works, in one step. Ids of nobody in the class are left out. @returns how many */
+export async function removeLearners(who: Who, of: string, ids: readonly string[]): Promise<number> {
+  await classFor(who, of);
+  const { charts, learners } = await transaction(async (db) => {
+    const { rows } = await db.query<{ id: string }>(
+      'SELECT id FROM accounts WHERE class = $1 AND id::text = ANY ($2) FOR UPDATE',
+      [of, ids],
+    );
+    const some = rows.map(({ id }) => id);
+    const gone = await db.query<{ id: string }>(
+      `DELETE FROM charts WHERE id IN (SELECT chart FROM works WHERE learner = ANY ($1)
+         UNION SELECT shown FROM works WHERE learner = ANY ($1) AND shown IS NOT NULL) RETURNING id`,
+      [some],
+    );
+    await db.query('DELETE FROM accounts WHERE id = ANY ($1)', [some]);
+    return { charts: gone.rows, learners: some };
+  });
+  for (const account of learners) await told({ account });
+  for (const chart of charts) await told({ id: chart.id, access: true });
+  await tellClass(of);
+  return learners.length;
 }
 
 /** Removes a learner with all their works. @throws 404 */
 export async function removeLearner(who: Who, of: string, id: string): Promise<void> {
   await learnerFor(who, of, id);
-  const charts = await transaction(async (db) => {
-    const { rows } = await db.query<{ id: string }>(
-      `DELETE FROM charts WHERE id IN (SELECT chart FROM works WHERE learner::text = $1
-         UNION SELECT shown FROM works WHERE learner::text = $1 AND shown IS NOT NULL) RETURNING id`,
-      [id],
-    );
-    await db.query('DELETE FROM accounts WHERE id::text = $1', [id]);
-    return rows;
-  });
-  await told({ account: id });
-  for (const chart of charts) await told({ id: chart.id, access: true });
-  await tellClass(of);
+  await removeLearners(who, of, [id]);
 }

@@ -3,6 +3,7 @@ import { type Chart, chartSchema, countOf, WORK_PARTS, type WorkPart } from '../
 import { begin, rubricOf, type Scheme, startsOf } from '../../core/marking';
 import { getChart } from '../charts';
 import { told } from '../charts/told';
+import { checkedChange } from '../charts/written';
 import { inNameOf, query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
 import { newId } from '../ids';
@@ -113,6 +114,7 @@ export async function makeTask(who: Who, id: string, asked: AskedTask): Promise<
   if (!known.includes(start)) throw wrongValue('start', `It is one of ${known.join(', ')}.`);
   const begun = begin({ ...chart, title: asked.title }, start, { count: asked.blanks, seed: Date.now() });
   const scheme = checkedScheme(asked.scheme ?? { by: 'none' }, chart.kind);
+  await checkedChange(undefined, begun.chart);
   const task = newId();
   await query(
     `INSERT INTO tasks (id, class, title, instructions, kind, start, words, model, parts, due_at, scheme)

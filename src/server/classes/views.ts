@@ -9,6 +9,8 @@ import { countedOf, isOverdue, remarksOn, seenWork, type Work, workOfChart, work
 export interface Mine {
   readonly class: { readonly name: string };
   readonly name: string;
+  /** Their teacher has not let them in yet: nothing of the class is told. */
+  readonly waiting: boolean;
   readonly tasks: readonly {
     readonly id: string;
     readonly title: string;
@@ -25,7 +27,9 @@ export interface Mine {
 /** The tasks of a learner's class, with what they made of each. */
 export async function mineOf(who: LearnerWho): Promise<Mine> {
   const { class: id } = who.learner;
+  const { name = '', waiting = false } = who.person ?? {};
   const [of] = await query<{ name: string }>('SELECT name FROM classes WHERE id = $1', [id]);
+  if (waiting) return { class: { name: of?.name ?? '' }, name, waiting, tasks: [] };
   const [tasks, works, shown, remarks] = await Promise.all([
     tasksOf(id),
     worksBy(who),
@@ -35,7 +39,8 @@ export async function mineOf(who: LearnerWho): Promise<Mine> {
   const byTask = new Map(works.map((work) => [work.task, work]));
   return {
     class: { name: of?.name ?? '' },
-    name: who.person?.name ?? '',
+    name,
+    waiting,
     tasks: tasks.map((task) => {
       const work = byTask.get(task.id) ?? null;
       return {

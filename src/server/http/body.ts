@@ -4,6 +4,7 @@ import { depthOfJson } from '../../core/list';
 import { BODY_LIMIT } from '../settings.mjs';
 import { BROKEN } from './broken';
 import { ApiError, type ProblemDetail } from './problem';
+import { unknownKey } from './strict';
 
 const MB = 1024 * 1024;
 /** Lists up to 8 MB; a body that carries one in JSON is a little larger. */
@@ -82,7 +83,13 @@ export function meets<T>(schema: z.ZodType<T>, value: unknown): T {
     );
   const list = (value as { list?: unknown } | null)?.list;
   const parsed = schema.safeParse(typeof list === 'string' ? { ...(value as object), list: storable(list) } : value);
-  if (parsed.success) return parsed.data;
+  if (parsed.success) {
+    const unknown = unknownKey(schema, value, parsed.data);
+    if (!unknown) return parsed.data;
+    throw new ApiError(422, 'unknown-key', `${unknown.field}: ${unknown.message}`, [
+      { code: 'unknown-key', ...unknown },
+    ]);
+  }
   const problems = schemaProblems(parsed.error);
   const first = problems[0]!;
   throw new ApiError(422, 'wrong-value', `${first.field ? `${first.field}: ` : ''}${first.message}`, problems);

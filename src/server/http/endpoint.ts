@@ -1,8 +1,9 @@
 /** Endpoints: methods dispatched, errors answered as problem details. */
 import type { APIContext, APIRoute } from 'astro';
+import { own } from '../../core/own';
 import { mayWrite, withAccount } from '../access';
 import { learnerMay } from '../classes/allowed';
-import { databaseAway, databaseRefuses, LaterDatabase } from '../database-away';
+import { databaseAway, databaseRefuses, diskFull, LaterDatabase } from '../database-away';
 import { inNameOf } from '../db';
 import { log } from '../log';
 import { amongPeople, anybody, signedIn, type Who, whoAsks } from '../who';
@@ -18,6 +19,11 @@ export type Handlers = Partial<Record<Method, Handler>>;
 /** What is wrong with the database as an answer, its own words kept for the log; undefined where it is something else. */
 function databaseProblem(error: unknown): ApiError | undefined {
   const not = (code: string, words: string) => new ApiError(503, code, words, [], {}, { 'retry-after': '2' });
+  if (diskFull(error))
+    return not(
+      'disk-full',
+      'There is no space left where the database is stored, so nothing can be saved. Ask an administrator to free some.',
+    );
   if (databaseAway(error))
     return not('database-away', 'The database does not answer, or is too busy; try again in a moment.');
   if (databaseRefuses(error))
@@ -48,7 +54,10 @@ export function answerError(error: unknown): Response {
   if (problem) {
     // Everybody who asks would say the same.
     if (Date.now() - saidAt > SAID_EVERY_MS) {
-      log().error({ code: problem.code, error: (error as Error).message }, 'the database does not serve');
+      log().error(
+        { code: problem.code, error: (error as Error).message },
+        problem.code === 'disk-full' ? 'no space is left on the disk of the database' : 'the database does not serve',
+      );
       saidAt = Date.now();
     }
     return problemResponse(problem);
@@ -114,10 +123,19 @@ export const json = (value: unknown, init: ResponseInit = {}): Response =>
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...init.headers },
   });
 
-/** A part of the address. @throws 404 where it holds what no name here can */
+/**
+ * A part of the address as an id; empty where it holds what no id here can: broken text, or a name that every object has
+ * (`constructor`), which would be found in any record.
+ */
+export function idOf(context: Pick<Asked, 'params'>, name: string): string {
+  const value = own(context.params, name) ?? '';
+  return BROKEN.test(value) || value in {} ? '' : value;
+}
+
+/** The same for endpoints. @throws 404 where it is empty */
 export function paramOf(context: Pick<Asked, 'params'>, name: string): string {
-  const value = context.params[name] ?? '';
-  if (BROKEN.test(value)) throw new ApiError(404, 'not-found', 'There is nothing at this address.');
+  const value = idOf(context, name);
+  if (value === '') throw new ApiError(404, 'not-found', 'There is nothing at this address.');
   return value;
 }
 

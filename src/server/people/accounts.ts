@@ -2,8 +2,9 @@
 import { query, transaction } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
 import { settings } from '../settings.mjs';
-import { failed, mayTry, succeeded } from './attempts';
+import { attempted } from './attempts';
 import { note } from './events';
+import { endKey, keysOf } from './keys';
 import { write } from './letters';
 import { hashed, matches, weakness } from './passwords';
 import { endSessions, type Person } from './sessions';
@@ -102,28 +103,36 @@ export async function makeAccount(
 }
 
 /**
- * Another password for whoever knows the one before; everywhere else they are signed out.
+ * Another password for whoever knows the one before; everywhere else they are signed out. Keys of scripts stay unless they are to
+ * end as well.
+ * @returns the keys that stay
  * @throws 403 where the one before is not right, 429 where it was guessed at too often, 422 for a weak one
  */
 export async function changePassword(
   { account, name, email, session }: Person,
-  { now, next }: { readonly now: string; readonly next: string },
+  {
+    now,
+    next,
+    endKeys = false,
+  }: { readonly now: string; readonly next: string; readonly endKeys?: boolean | undefined },
   caller: string,
-): Promise<void> {
-  const attempt = { email, caller };
-  await mayTry(attempt);
+): Promise<{ keys: readonly { readonly id: string; readonly name: string }[] }> {
+  const attempt = await attempted({ tried: 'password', at: email, caller, device: account });
   const known = await accountBy(email);
-  if (!(await matches(known?.password, now))) {
-    await failed(attempt);
+  if (!(await matches(known?.password, now, caller))) {
     throw new ApiError(403, 'wrong-password', 'The password that you have now is not right.', [
       { code: 'wrong-password', message: 'It is not right.', field: 'now' },
     ]);
   }
   const password = await checkedHash({ name, email, password: next });
   await query('UPDATE accounts SET password = $2 WHERE id = $1', [account, password]);
-  await succeeded(attempt);
+  await attempt.right();
   await note('password-changed', account);
   await endSessions(account, session);
+  const keys = await keysOf(account);
+  if (!endKeys) return { keys: keys.map(({ id, name }) => ({ id, name })) };
+  for (const { id } of keys) await endKey(account, id);
+  return { keys: [] };
 }
 
 export interface Account {

@@ -6,7 +6,8 @@ export {
   makeAccount,
   makeFirst,
 } from './accounts';
-export { FREE_AT_SCHOOL, failed, mayTry, succeeded } from './attempts';
+export { attempted, forgetAttempts, heldUp, sweepAttempts } from './attempts';
+export { deviceIn, knownDevice, rememberDevice, sweepDevices } from './devices';
 export { tellRemarks } from './digest';
 export { lastEvents, note, sweepEvents } from './events';
 export { changeGroup, findPeople, type Group, listGroups, makeGroup, removeGroup } from './groups';

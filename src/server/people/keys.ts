@@ -2,6 +2,7 @@
 import { told } from '../charts/told';
 import { query } from '../db';
 import { newId } from '../ids';
+import { noteKnown } from '../known';
 import { note } from './events';
 import { newToken, tokenHash } from './tokens';
 
@@ -30,6 +31,7 @@ export async function keyOf(token: string): Promise<Key | undefined> {
     [tokenHash(token)],
   );
   if (!row) return undefined;
+  noteKnown(token);
   const { charts, stale, ...key } = row;
   if (stale) await query('UPDATE keys SET used_at = now() WHERE id = $1', [row.id]);
   return { ...key, ...(charts && { only: charts }) };

@@ -2,7 +2,7 @@
 import { query } from '../db';
 import { ApiError } from '../http/problem';
 import { accountBy } from './accounts';
-import { failed, mayTry, succeeded } from './attempts';
+import { attempted } from './attempts';
 import { removeAccount } from './leaving';
 import { matches } from './passwords';
 import type { Person } from './sessions';
@@ -29,17 +29,15 @@ export async function leave(
   { password, to }: { readonly password: string; readonly to?: string | undefined },
   caller: string,
 ): Promise<void> {
-  const attempt = { email, caller };
-  await mayTry(attempt);
+  const attempt = await attempted({ tried: 'password', at: email, caller, device: account });
   const known = await accountBy(email);
   // Who signs in with a provider has none: their own address is asked for instead.
-  const right = known?.password ? await matches(known.password, password) : password === email;
+  const right = known?.password ? await matches(known.password, password, caller) : password === email;
   if (!right) {
-    await failed(attempt);
     throw new ApiError(403, 'wrong-password', 'The password is not right.', [
       { code: 'wrong-password', message: 'It is not right.', field: 'password' },
     ]);
   }
-  await succeeded(attempt);
+  await attempt.right();
   await removeAccount(account, to);
 }

@@ -1,6 +1,8 @@
 /** Passwords as they are kept and compared. */
+import { availableParallelism } from 'node:os';
 import { hash, verify } from '@node-rs/argon2';
 import { dictionary } from '@zxcvbn-ts/language-common';
+import { Turns } from './turns';
 
 /** OWASP Password Storage Cheat Sheet: Argon2id with 19 MiB, two passes, one lane. */
 const ARGON = { algorithm: 2 /* Argon2id */, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -22,14 +24,23 @@ export function weakness(password: string, about: readonly string[] = []): strin
   return undefined;
 }
 
-/** In PHC string format. Unicode is brought to one form first (NIST SP 800-63B, 3.1.1.2). */
-export const hashed = (password: string): Promise<string> => hash(password.normalize('NFKC'), ARGON);
+/** Each takes a core for some 25 ms: one core stays for those who are signed in. As many may wait as a school has in a minute. */
+const turns = new Turns(Math.max(1, availableParallelism() - 1), { most: 300, ofOne: 100 });
+
+/**
+ * In PHC string format. Unicode is brought to one form first (NIST SP 800-63B, 3.1.1.2).
+ * @param caller where it comes from, for taking turns
+ */
+export const hashed = (password: string, caller = ''): Promise<string> =>
+  turns.take(caller, () => hash(password.normalize('NFKC'), ARGON));
 
 /** Compared against where nobody has the address: it takes as long as where somebody has. */
 let nobody: Promise<string> | undefined;
 
-export async function matches(kept: string | null | undefined, password: string): Promise<boolean> {
-  nobody ??= hashed('nobody has this password');
-  const right = await verify(kept ?? (await nobody), password.normalize('NFKC')).catch(() => false);
+/** @param caller where it comes from, for taking turns. @throws 429 where too many wait */
+export async function matches(kept: string | null | undefined, password: string, caller = ''): Promise<boolean> {
+  nobody ??= hash('nobody has this password', ARGON);
+  const like = kept ?? (await nobody);
+  const right = await turns.take(caller, () => verify(like, password.normalize('NFKC')).catch(() => false));
   return right && kept != null;
 }

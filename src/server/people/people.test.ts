@@ -55,11 +55,12 @@ describe('sessions', () => {
 });
 
 describe('attempts', () => {
-  it('wait longer with each failure, no longer than a quarter of an hour, and not for ever', () => {
-    expect(waitAfter(4, 5, 0)).toBe(0);
-    expect([5, 6, 7, 8].map((failures) => waitAfter(failures, 5, 0))).toEqual([2, 4, 8, 16]);
-    expect(waitAfter(500, 5, 0)).toBe(900);
-    expect(waitAfter(6, 5, 3.5)).toBe(1);
-    expect(waitAfter(6, 5, 60)).toBe(0);
+  it('wait longer with each failure, no longer than is said, and not for ever', () => {
+    expect(waitAfter(4, 5, 900, 0)).toBe(0);
+    expect([5, 6, 7, 8].map((failures) => waitAfter(failures, 5, 900, 0))).toEqual([2, 4, 8, 16]);
+    expect(waitAfter(500, 5, 900, 0)).toBe(900);
+    expect(waitAfter(500, 5, 60, 0)).toBe(60);
+    expect(waitAfter(6, 5, 900, 3.5)).toBe(1);
+    expect(waitAfter(6, 5, 900, 60)).toBe(0);
   });
 });

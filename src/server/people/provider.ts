@@ -1,5 +1,6 @@
 /** Signing in with a provider. Source: OpenID Connect Core 1.0, 3.1 (authorization code), with PKCE (RFC 7636). */
 import * as oidc from 'openid-client';
+import { own } from '../../core/own';
 import { told } from '../charts/told';
 import { transaction } from '../db';
 import { ApiError } from '../http/problem';
@@ -10,7 +11,14 @@ import { makeOneTime, takeOneTime } from './one-time';
 import { type Asker, enter } from './ways-in';
 
 const none = () => new ApiError(404, 'not-found', 'Nobody signs in with a provider here.');
-const refused = (why: string) => new ApiError(403, 'provider-refused', why);
+/** Why nobody was let in, by code: the page says it in words. */
+const WHY = {
+  'no-email': 'Your organisation does not say your e-mail address, which this needs.',
+  'email-not-confirmed': 'Your organisation has not confirmed your e-mail address.',
+  'email-taken': 'Somebody has an account with your e-mail address; ask your administrator to remove it first.',
+  'not-let-in': 'Your organisation did not let you in.',
+} as const;
+const refused = (why: keyof typeof WHY) => new ApiError(403, why, WHY[why]);
 
 let known: Promise<oidc.Configuration> | undefined;
 
@@ -64,11 +72,10 @@ interface Claims {
 function claimsOf(all: Readonly<Record<string, unknown>>): Claims {
   const { provider } = settings();
   const { sub, email, name } = all;
-  if (typeof sub !== 'string' || typeof email !== 'string' || email === '')
-    throw refused('Your organisation does not say your e-mail address, which this needs.');
+  if (typeof sub !== 'string' || typeof email !== 'string' || email === '') throw refused('no-email');
   // An address that nobody proved could be another's.
-  if (all['email_verified'] === false) throw refused('Your organisation has not confirmed your e-mail address.');
-  const groups = all[provider!.groups];
+  if (all['email_verified'] === false) throw refused('email-not-confirmed');
+  const groups = own(all, provider!.groups);
   return {
     subject: `${provider!.issuer} ${sub}`,
     email,
@@ -86,8 +93,7 @@ async function accountOf({ subject, email, name, groups }: Claims): Promise<stri
       'INSERT INTO accounts (name, email, subject) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING id',
       [name, email, subject],
     );
-    if (!made.rows[0])
-      throw refused('Somebody has an account with your e-mail address; ask your administrator to remove it first.');
+    if (!made.rows[0]) throw refused('email-taken');
     return made.rows[0].id;
   });
   await transaction(async (db) => {
@@ -133,7 +139,7 @@ export async function enterWithProvider(origin: string, search: string, state: s
     })
     .catch(async () => {
       await note('sign-in-failed', null, 'provider', asker.caller.trim());
-      throw refused('Your organisation did not let you in.');
+      throw refused('not-let-in');
     });
   const told = answer.claims()!;
   const more = config.serverMetadata().userinfo_endpoint

@@ -3,6 +3,7 @@ import { randomBytes, randomInt } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import { query } from '../db';
 import { ApiError, wrongValue } from '../http/problem';
+import { attempted } from './attempts';
 import { note } from './events';
 import type { Person } from './sessions';
 import { tokenHash } from './tokens';
@@ -78,8 +79,10 @@ export async function isSecondFactor(account: string, code: string): Promise<boo
   return used.length > 0;
 }
 
-export async function endSecondFactor({ account }: Person, code: string): Promise<void> {
+export async function endSecondFactor({ account }: Person, code: string, caller: string): Promise<void> {
+  const attempt = await attempted({ tried: 'code', at: account, caller });
   if (!(await isSecondFactor(account, code))) throw wrongCode();
+  await attempt.right();
   await query("UPDATE accounts SET totp = NULL, totp_next = NULL, spare_codes = '{}' WHERE id = $1", [account]);
   await note('second-factor-off', account);
 }

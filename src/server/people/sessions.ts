@@ -3,6 +3,7 @@ import { told } from '../charts/told';
 import { query } from '../db';
 import { isSecure } from '../doors';
 import { newId } from '../ids';
+import { forgetKnown, noteKnown } from '../known';
 import { newToken, tokenHash } from './tokens';
 
 /** A session that is not used ends after so many days, and any after so many. */
@@ -23,6 +24,8 @@ export interface Person {
   readonly email: string;
   /** Of learners: their class. They may do little; see `classes/allowed.ts`. */
   readonly class: string | null;
+  /** Of learners: they are not let into their class yet. */
+  readonly waiting: boolean;
   readonly administrator: boolean;
   /** They have a second factor, or a passkey, which is one by itself. */
   readonly secondFactor: boolean;
@@ -66,14 +69,18 @@ export async function beginSession(account: string, agent: string): Promise<stri
 /** Who a token is of; undefined where its session ended, or never was. */
 export async function personOf(token: string): Promise<Person | undefined> {
   const [row] = await query<Omit<Person, 'renewed'> & { stale: boolean }>(
-    `SELECT s.account, s.id AS session, a.name, coalesce(a.email, '') AS email, a.class, a.administrator,
+    `SELECT s.account, s.id AS session, a.name, coalesce(a.email, '') AS email, a.class, a.waiting, a.administrator,
             a.totp IS NOT NULL OR EXISTS (SELECT FROM passkeys p WHERE p.account = a.id) AS "secondFactor",
             s.used_at < now() - interval '${USED_MINUTES} minutes' AS stale
        FROM sessions s JOIN accounts a ON a.id = s.account
       WHERE s.token = $1 AND ${LIVING}`,
     [tokenHash(token)],
   );
-  if (!row) return undefined;
+  if (!row) {
+    forgetKnown(token);
+    return undefined;
+  }
+  noteKnown(token);
   const { stale, ...person } = row;
   if (stale) await query('UPDATE sessions SET used_at = now() WHERE token = $1', [tokenHash(token)]);
   return { ...person, renewed: stale };
@@ -113,9 +120,8 @@ export async function endSessions(account: string, but = ''): Promise<void> {
   await changed(account);
 }
 
-/** Takes away what ended long ago, with attempts and links that count no more. */
+/** Takes away what ended long ago, with links that count no more. */
 export async function sweepSessions(): Promise<void> {
   await query(`DELETE FROM sessions WHERE NOT (${LIVING})`);
-  await query("DELETE FROM failed_sign_ins WHERE at < now() - interval '1 day'");
   await query('DELETE FROM one_time WHERE ends_at < now()');
 }

@@ -3,7 +3,8 @@ import { query } from '../db';
 import { ApiError } from '../http/problem';
 import { settings } from '../settings.mjs';
 import { accountBy, checkedHash } from './accounts';
-import { failed, mayTry, succeeded } from './attempts';
+import { attempted, forgetAttempts } from './attempts';
+import { knownDevice } from './devices';
 import { note } from './events';
 import { write } from './letters';
 import { dropOneTime, makeOneTime, takeOneTime } from './one-time';
@@ -15,6 +16,8 @@ export interface Asker {
   /** Where it comes from, for counting attempts and for the log. */
   readonly caller: string;
   readonly agent: string;
+  /** What the browser is known by, where somebody signed in with it before. */
+  readonly device?: string | undefined;
   /** Who is signed in there now, whose session it takes the place of. */
   readonly person?: Person | undefined;
 }
@@ -46,7 +49,7 @@ async function knownBy(account: string): Promise<Known | undefined> {
  */
 export async function enter(
   account: string,
-  { caller, agent, person }: Asker,
+  { caller, agent, person, device }: Asker,
   how: string,
   code: string | undefined,
   strong = false,
@@ -55,14 +58,17 @@ export async function enter(
   if (!known) throw wrong();
   if (known.totp && !strong) {
     if (code === undefined || code === '') throw needsCode('The code of your app is needed as well.');
-    const attempt = { email: `code ${account}`, caller };
-    await mayTry(attempt);
+    const attempt = await attempted({
+      tried: 'code',
+      at: account,
+      caller,
+      device: await knownDevice(device, account),
+    });
     if (!(await isSecondFactor(account, code))) {
-      await failed(attempt);
       await note('sign-in-failed', account, 'code', caller.trim());
       throw needsCode('The code is not right; codes change every half a minute.');
     }
-    await succeeded(attempt);
+    await attempt.right();
   }
   // Another session each time: what was known before signing in is good for nothing after (OWASP ASVS 5, 7.2.4).
   if (person) await endSession(person.account, person.session);
@@ -76,26 +82,18 @@ export async function enterByPassword(
   { email, password, code }: { readonly email: string; readonly password: string; readonly code?: string | undefined },
   asker: Asker,
 ): Promise<{ account: string; token: string }> {
-  const attempt = { email, caller: asker.caller };
-  await mayTry(attempt);
+  const { caller } = asker;
   const account = await accountBy(email);
+  const device = await knownDevice(asker.device, account?.id);
+  const attempt = await attempted({ tried: 'password', at: email, caller, device });
   // As slow, and in the same words, whether the address or the password was wrong.
-  if (!(await matches(account?.password, password)) || !account) {
-    await failed(attempt);
+  if (!(await matches(account?.password, password, caller)) || !account) {
     await note('sign-in-failed', account?.id ?? null, 'password', asker.caller.trim());
     throw wrong();
   }
   const token = await enter(account.id, asker, 'password', code);
-  await succeeded(attempt);
+  await attempt.right();
   return { account: account.id, token };
-}
-
-/** What is asked for by e-mail is counted as attempts are: nobody is sent hundreds. */
-async function counted(email: string, caller: string): Promise<void> {
-  // Counted apart: whoever asks for letters keeps nobody beside them from signing in.
-  const attempt = { email: `letter ${email}`, caller: `letter ${caller}` };
-  await mayTry(attempt);
-  await failed(attempt);
 }
 
 /** Sends a link that is good once, where somebody has the address; whether they have is not said. */
@@ -105,7 +103,8 @@ async function sendLink(
   caller: string,
   letter: (token: string) => { readonly subject: string; readonly words: string },
 ): Promise<void> {
-  await counted(email, caller);
+  // Counted as attempts are: nobody is sent hundreds.
+  await attempted({ tried: 'letter', at: email, caller });
   const account = await accountBy(email);
   if (account) await write({ to: email, ...letter(await makeOneTime(purpose, account.id)) });
 }
@@ -156,7 +155,7 @@ export async function recover(token: string, password: string): Promise<void> {
   await dropOneTime('recover', account);
   await dropOneTime('sign-in', account);
   await endSessions(account);
-  await succeeded({ email: row!.email, caller: '' });
+  await forgetAttempts('password', row!.email);
   await note('password-recovered', account);
   await write({
     to: row!.email,
@@ -172,16 +171,14 @@ export async function askEmail(
   { email, password }: { readonly email: string; readonly password: string },
   caller: string,
 ): Promise<void> {
-  const attempt = { email: now, caller };
-  await mayTry(attempt);
+  const attempt = await attempted({ tried: 'password', at: now, caller, device: account });
   const known = await accountBy(now);
-  if (!(await matches(known?.password, password))) {
-    await failed(attempt);
+  if (!(await matches(known?.password, password, caller))) {
     throw new ApiError(403, 'wrong-password', 'The password is not right.', [
       { code: 'wrong-password', message: 'It is not right.', field: 'password' },
     ]);
   }
-  await succeeded(attempt);
+  await attempt.right();
   const token = await makeOneTime('email', account, { email });
   await write({
     to: email,

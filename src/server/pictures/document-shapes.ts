@@ -3,6 +3,7 @@
  * Source: ECMA-376-3, 9.3 (AlternateContent); ECMA-376-2, 9.3 (relationships).
  */
 import { strFromU8, strToU8, unzipSync } from 'fflate';
+import { own } from '../../core/own';
 import { zipped } from '../../core/packed';
 import type { Drawing, SlidePicture } from '../../core/scene';
 import { escapeAttribute } from '../../core/xml';
@@ -38,7 +39,7 @@ export function withShapes(
   const parts = unzipSync(bytes);
   const [main, relations] = ['word/document.xml', 'word/_rels/document.xml.rels'];
   parts[main] = strToU8(
-    replaced(strFromU8(parts[main]!), '<w:drawing>', '</w:drawing>', (whole, at) => {
+    replaced(strFromU8(own(parts, main)!), '<w:drawing>', '</w:drawing>', (whole, at) => {
       const drawing = drawings[at];
       if (!drawing) return whole;
       const shapes = replaced(whole, '<a:graphic ', '</a:graphic>', () => drawing.xml);
@@ -53,12 +54,12 @@ export function withShapes(
     for (const [file, id] of shown) {
       const picture = pictures.get(file);
       if (!picture) continue;
-      const name = `media/${id}.${ENDING[picture.mime] ?? 'png'}`;
+      const name = `media/${id}.${own(ENDING, picture.mime) ?? 'png'}`;
       parts[`word/${name}`] = new Uint8Array(picture.bytes);
       relation(id, 'image', name);
     }
   }
-  const known = strFromU8(parts[relations]!);
+  const known = strFromU8(own(parts, relations)!);
   parts[relations] = strToU8(known.replace('</Relationships>', `${added.join('')}</Relationships>`));
   const types = strFromU8(parts['[Content_Types].xml']!);
   const missing = Object.entries(ENDING).filter(([, ending]) => !types.includes(`Extension="${ending}"`));

@@ -1,9 +1,9 @@
-/** Pictures that were made are kept a while: a home page asks for many at once, and most did not change since. */
-const MOST_BYTES = 24_000_000;
+/** Pictures that were made are kept a while: a home page asks for many at once, readers of a page for one, and most did not change since. */
+const MAX_BYTES = 24_000_000;
 
-interface KeptPicture {
-  readonly body: string;
-  readonly headers: [string, string][];
+export interface KeptPicture {
+  readonly body: string | Uint8Array;
+  readonly headers: readonly (readonly [string, string])[];
 }
 const kept = new Map<string, KeptPicture>();
 let bytes = 0;
@@ -12,6 +12,9 @@ const forget = (key: string) => {
   bytes -= kept.get(key)?.body.length ?? 0;
   kept.delete(key);
 };
+
+/** Bytes that are kept, for the figures. */
+export const keptBytes = (): number => bytes;
 
 /** @param key says all that the picture follows from */
 export function keptPicture(key: string): KeptPicture | undefined {
@@ -24,16 +27,23 @@ export function keptPicture(key: string): KeptPicture | undefined {
   return found;
 }
 
-/** Keeps an answer of text; those asked for longest ago go first. @returns the same answer */
-export async function keepPicture(key: string, response: Response): Promise<Response> {
-  const body = await response.text();
-  const headers = [...response.headers];
+/** Keeps a picture; those asked for longest ago go first. */
+export function keep(key: string, picture: KeptPicture): void {
   forget(key);
-  kept.set(key, { body, headers });
-  bytes += body.length;
+  kept.set(key, picture);
+  bytes += picture.body.length;
   for (const oldest of kept.keys()) {
-    if (bytes <= MOST_BYTES) break;
+    if (bytes <= MAX_BYTES) break;
     forget(oldest);
   }
-  return new Response(body, { headers });
+}
+
+export const asResponse = ({ body, headers }: KeptPicture): Response =>
+  new Response(body as BodyInit, { headers: headers.map(([name, value]): [string, string] => [name, value]) });
+
+/** Keeps an answer of text. @returns the same answer */
+export async function keepPicture(key: string, response: Response): Promise<Response> {
+  const picture = { body: await response.text(), headers: [...response.headers] };
+  keep(key, picture);
+  return asResponse(picture);
 }

@@ -3,7 +3,9 @@
  * one sign is text and says them all; several are drawn as shapes, with one of them as text that is not seen. A sign that says other letters elsewhere (the
  * body of an Arabic letter whose dots are a sign of their own) is taken from the same font embedded again.
  */
+
 import type { FaceId } from '../../core/faces';
+import { own } from '../../core/own';
 import type { DrawnGlyphs, Glyph } from '../../core/text';
 import { fontBytes } from './fonts';
 
@@ -50,7 +52,7 @@ function fontSaying(doc: PDFKit.PDFDocument, face: FaceId, id: number, text: str
     doc.registerFont(name, fontBytes(face));
     // A font of the same name would be taken for it.
     const families = (doc as unknown as { _fontFamilies: Record<string, { readonly name: string }> })._fontFamilies;
-    const first = families[face];
+    const first = own(families, face);
     if (first) delete families[first.name];
   }
   fonts[at]!.set(id, text);

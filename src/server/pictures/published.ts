@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import type { Chart } from '../../core/chart';
 import { compose } from '../../core/compose';
 import { ownFields } from '../../core/list';
+import { own } from '../../core/own';
 import { walkThroughOf } from '../../core/walk-through';
 import { type ChartHead, chartFor } from '../access';
 import { partAsked, scenesOf } from '../api';
@@ -24,11 +25,14 @@ function fieldsOf(chart: Chart): Record<string, (readonly [string, string])[]> {
   const labels = [
     ...columns.map(({ field, label }) => [field, label] as const),
     ...ownFields(chart, columns).map((field) => [field, field] as const),
-  ].filter(([field]) => field !== 'name' && !chart.columns?.[field]?.hidden);
+  ].filter(([field]) => field !== 'name' && !own(chart.columns, field)?.hidden);
   return Object.fromEntries(
     Object.values(chart.items).map(({ id, fields }) => [
       id,
-      labels.flatMap(([field, label]) => (fields[field] ? [[label, fields[field]] as const] : [])),
+      labels.flatMap(([field, label]) => {
+        const value = own(fields, field);
+        return value ? [[label, value] as const] : [];
+      }),
     ]),
   );
 }
@@ -57,6 +61,13 @@ export async function publication(address: string, asking: Who): Promise<Publica
   const who: Who = { account: '', caller: asking.caller, request: asking.request, links: [id] };
   return { head: await chartFor(who, chart), chart, view, listed, who };
 }
+
+/**
+ * How long what is published may be kept on the way to a reader: everywhere, but no longer than a second without being asked for
+ * again, so that taking it back takes effect; where fields are kept out, nowhere. Source: RFC 9111, 5.2.2.
+ */
+export const cacheControlOf = ({ head }: Pick<Publication, 'head'>): string =>
+  head.without.length > 0 ? 'private, no-store' : 'public, max-age=0, s-maxage=1, must-revalidate';
 
 /** The branch that a page shows. */
 export const branchOf = ({ url }: Pick<Asked, 'url'>): string | undefined =>

@@ -1,8 +1,10 @@
 /** Bringing a trial and its chart together: what differs, adopting it, bringing it up to date. */
+
 import { type Change, type Chart, differenceOf, withoutFields } from '../../core/chart';
 import { type Compared, comparedById } from '../../core/history';
 import { matterOf } from '../../core/kinds';
 import { summaryOf } from '../../core/list';
+import { own as entry } from '../../core/own';
 import { totalsOf } from '../../core/totals';
 import { type Clash, merge, onlyChosen, type Side } from '../../core/trial';
 import { chartFor } from '../access';
@@ -40,7 +42,7 @@ export interface Differences extends Compared {
 const named = ({ real, own, base }: Three, clashes: readonly Clash[]): NamedClash[] =>
   clashes.map((clash) => {
     const id = clash.item ?? '';
-    const fields = (own.items[id] ?? real.items[id] ?? base.items[id])?.fields;
+    const fields = (entry(own.items, id) ?? entry(real.items, id) ?? entry(base.items, id))?.fields;
     return { ...clash, name: clash.item === null ? null : fields?.['name'] || fields?.['post'] || null };
   });
 
@@ -79,7 +81,9 @@ export async function differencesOf(who: Who, id: string): Promise<Differences> 
   const compared = comparedById(seen.real, chart, matterOf(kind, seen.real).unnamed);
   const shared = (of: Chart) => ({
     ...of,
-    items: Object.fromEntries(Object.entries(of.items).filter(([item]) => seen.real.items[item] && chart.items[item])),
+    items: Object.fromEntries(
+      Object.entries(of.items).filter(([item]) => entry(seen.real.items, item) && entry(chart.items, item)),
+    ),
   });
   return {
     trial,

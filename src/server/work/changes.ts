@@ -12,6 +12,5 @@ export const changesRequest: Handler = async (context, who) => {
   // Sent again after others' changes were learnt of, the same change has another base.
   const print = printOf(request, JSON.stringify([changes, rest.origin ?? 'do']));
   const sent = { ...rest, change: asOne(changes), key, print };
-  const { revision } = await changeChart(who, paramOf(context, 'id'), sent);
-  return json({ revision });
+  return json(await changeChart(who, paramOf(context, 'id'), sent));
 };

@@ -1,6 +1,7 @@
 import { kinds } from '../../core/kinds';
 import { listAsJson } from '../../core/list';
 import { listFormats, XLSX } from '../../core/list-formats';
+import { own } from '../../core/own';
 import { officeWith } from '../../core/packed';
 import { listAsXlsx, writeList } from '../../core/write';
 import { schemas } from '../api';
@@ -27,7 +28,7 @@ export const writeListRequest: Handler = async (context, who) => {
   const as = searchParams.get('as');
   if (as !== null && !Object.hasOwn(types, as))
     throw new ApiError(406, 'no-such-format', `A list is one of ${Object.keys(types).join(', ')}.`);
-  const type = as === null ? negotiate(context.request.headers.get('accept'), Object.values(types)) : types[as]!;
+  const type = as === null ? negotiate(context.request.headers.get('accept'), Object.values(types)) : own(types, as)!;
   const { chart, revision } = await shownChart(who, paramOf(context, 'id'), searchParams);
   const kind = kindFor(chart.kind);
   const save = searchParams.get('save') === '1';

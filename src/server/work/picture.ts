@@ -1,5 +1,6 @@
 import { type Chart, setsOf } from '../../core/chart';
 import { type Composition, compose } from '../../core/compose';
+import { own } from '../../core/own';
 import { viewScenes } from '../../core/pages';
 import { type WrittenRemark, withRemarks } from '../../core/remarks';
 import { cutOut, revealScenes } from '../../core/reveal';
@@ -22,14 +23,14 @@ function someOf(scene: Scene, items: readonly string[]): Scene {
 
 /** A remark as it stands in a file. */
 function writtenOf(chart: Chart, { number, on, name, text, answers }: Remark): WrittenRemark {
-  const said = (id: string) => chart.items[id]?.fields['name'] ?? '';
+  const said = (id: string) => own(chart.items, id)?.fields['name'] ?? '';
   const where =
     'item' in on
       ? said(on.item)
       : 'branch' in on
         ? `the branch of ${said(on.branch)}`
         : 'region' in on
-          ? on.region.map((id) => chart.sets[id]?.name ?? '').join(', ')
+          ? on.region.map((id) => own(chart.sets, id)?.name ?? '').join(', ')
           : 'edge' in on
             ? 'a line'
             : 'the sheet';

@@ -81,6 +81,7 @@ export function ClassPage({ id, initial, kinds }: { id: string; initial: Whole; 
           </p>
           <div className="flex flex-col">
             <Tick label={words.classOpen} value={of.open} onChange={(open) => void change({ open })} />
+            <Tick label={words.classApprove} value={of.approve} onChange={(approve) => void change({ approve })} />
             <Tick label={words.classNames} value={of.names} onChange={(names) => void change({ names })} />
             <Button tone="quiet" className="self-start" onClick={() => void change({ code: 'new' })}>
               {words.newCode}

@@ -1,4 +1,4 @@
-/** The door of learners: a code and a name, or the two words of whoever comes back. */
+/** The door of learners: a code and a name, or the words on the card of whoever comes back. */
 import { useEffect, useState } from 'react';
 import { Frame } from '../people/Door';
 import { Form, problemOf } from '../people/Form';

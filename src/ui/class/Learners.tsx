@@ -1,4 +1,4 @@
-/** Who is in a class: renamed, given another card, removed; and names put in before they come. */
+/** Who is in a class: let in, renamed, given another card, removed one by one or together; and names put in before they come. */
 import { useState } from 'react';
 import type { Card, Learner } from '../../server/classes';
 import { call } from '../shared/api';
@@ -7,7 +7,7 @@ import { Dialog } from '../shared/Dialog';
 import { Sure } from './Sure';
 import { when, words } from './words';
 
-/** Cards with the two words, to be printed and handed out. */
+/** Cards with their words, to be printed and handed out. */
 function Cards({ cards, code, onClose }: { cards: readonly Card[]; code: string; onClose: () => void }) {
   return (
     <Dialog title={words.cards} onClose={onClose}>
@@ -32,15 +32,56 @@ function Cards({ cards, code, onClose }: { cards: readonly Card[]; code: string;
   );
 }
 
+const NEW_MS = 60 * 60 * 1_000;
+const isNew = ({ joinedAt }: Learner): boolean => Date.now() - Date.parse(joinedAt) < NEW_MS;
+
+/** What is done with several learners at once. */
+function Together({
+  people,
+  selected,
+  onSelect,
+  onLetIn,
+  onRemove,
+}: {
+  people: readonly Learner[];
+  selected: readonly Learner[];
+  onSelect: (some: readonly Learner[]) => void;
+  onLetIn: (some: readonly Learner[]) => void;
+  onRemove: (some: readonly Learner[]) => void;
+}) {
+  const waiting = people.filter((one) => one.waiting);
+  const fresh = people.filter(isNew);
+  const chosen = selected.filter((one) => one.waiting);
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      {waiting.length > 0 && <Button onClick={() => onSelect(waiting)}>{words.selectWaiting(waiting.length)}</Button>}
+      {fresh.length > 0 && <Button onClick={() => onSelect(fresh)}>{words.selectNew(fresh.length)}</Button>}
+      {chosen.length > 0 && <Button onClick={() => onLetIn(chosen)}>{words.letIn(chosen.length)}</Button>}
+      {selected.length > 0 && (
+        <Sure
+          label={words.removeSome(selected.length)}
+          text={words.removeSome(selected.length)}
+          ask={words.removeSomeSure(selected.length)}
+          onYes={() => onRemove(selected)}
+        />
+      )}
+    </div>
+  );
+}
+
 function Row({
   learner,
   base,
+  selected,
+  onSelect,
   onDone,
   onCard,
   onWrong,
 }: {
   learner: Learner;
   base: string;
+  selected: boolean;
+  onSelect: (selected: boolean) => void;
   onDone: () => void;
   onCard: (cards: readonly Card[]) => void;
   onWrong: (wrong: string) => void;
@@ -56,6 +97,13 @@ function Row({
   };
   return (
     <li className="flex min-h-10 flex-wrap items-center gap-x-2 border-b border-rule py-1">
+      <input
+        type="checkbox"
+        className="size-4 accent-plum"
+        aria-label={words.select(learner.name)}
+        checked={selected}
+        onChange={({ target }) => onSelect(target.checked)}
+      />
       {name === null ? (
         <b className="min-w-40" dir="auto">
           {learner.name}
@@ -83,9 +131,26 @@ function Row({
         </form>
       )}
       <span className="flex-1 text-[13px] text-quiet">
-        {learner.seenAt === null ? words.notSeen : words.seen(when(learner.seenAt))}
+        {learner.waiting ? (
+          <b className="text-ink">{words.waits}</b>
+        ) : learner.seenAt === null ? (
+          words.notSeen
+        ) : (
+          words.seen(when(learner.seenAt))
+        )}
+        {isNew(learner) && ` · ${words.joined(when(learner.joinedAt))}`}
+        {learner.locked && <b className="text-wrong"> · {words.locked}</b>}
       </span>
       <span className="flex gap-1">
+        {learner.locked && (
+          <Button
+            tone="quiet"
+            aria-label={`${words.unlock}: ${learner.name}`}
+            onClick={() => void act('PATCH', { locked: false })}
+          >
+            {words.unlock}
+          </Button>
+        )}
         <Button tone="quiet" aria-label={`${words.rename}: ${learner.name}`} onClick={() => setName(learner.name)}>
           {words.rename}
         </Button>
@@ -121,6 +186,15 @@ export function Learners({
   const [cards, setCards] = useState<readonly Card[]>([]);
   const [names, setNames] = useState('');
   const [wrong, setWrong] = useState('');
+  const [ids, setIds] = useState<ReadonlySet<string>>(new Set());
+  // Who is gone meanwhile is selected no more.
+  const selected = people.filter((one) => ids.has(one.id));
+  const together = async (method: string, some: readonly Learner[], more: object = {}) => {
+    const answer = await call(method, base, { learners: some.map((one) => one.id), ...more });
+    setWrong(answer.ok ? '' : answer.detail);
+    setIds(new Set());
+    onChanged();
+  };
   const add = async () => {
     const all = names
       .split('\n')
@@ -143,9 +217,30 @@ export function Learners({
         {wrong}
       </p>
       {people.length === 0 && <p>{words.nobody}</p>}
+      <Together
+        people={people}
+        selected={selected}
+        onSelect={(some) => setIds(new Set(some.map((one) => one.id)))}
+        onLetIn={(some) => void together('PATCH', some, { waiting: false })}
+        onRemove={(some) => void together('DELETE', some)}
+      />
       <ul>
         {people.map((learner) => (
-          <Row key={learner.id} learner={learner} base={base} onDone={onChanged} onCard={setCards} onWrong={setWrong} />
+          <Row
+            key={learner.id}
+            learner={learner}
+            base={base}
+            selected={ids.has(learner.id)}
+            onSelect={(on) => {
+              const next = new Set(ids);
+              if (on) next.add(learner.id);
+              else next.delete(learner.id);
+              setIds(next);
+            }}
+            onDone={onChanged}
+            onCard={setCards}
+            onWrong={setWrong}
+          />
         ))}
       </ul>
       <form

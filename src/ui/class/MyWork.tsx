@@ -114,7 +114,8 @@ export function MyWork({ initial }: { initial: Mine }) {
         <p role="alert" className="text-wrong empty:hidden">
           {wrong}
         </p>
-        {mine.tasks.length === 0 && <p>{words.noTasks}</p>}
+        {mine.waiting && <p role="status">{words.notLetIn}</p>}
+        {!mine.waiting && mine.tasks.length === 0 && <p>{words.noTasks}</p>}
         <ul className="flex flex-col gap-4">
           {mine.tasks.map((place) => (
             <TaskPlace key={place.id} place={place} onBegin={() => void begin(place.id)} />

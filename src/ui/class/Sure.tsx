@@ -3,13 +3,27 @@ import { useState } from 'react';
 import { Button } from '../shared/controls';
 import { words } from './words';
 
-/** @param label of the button for those who do not see what it is beside; @param ask the question */
-export function Sure({ label, ask, onYes }: { label: string; ask: string; onYes: () => void }) {
+/**
+ * @param label of the button for those who do not see what it is beside
+ * @param ask the question
+ * @param text on the button; "Remove" where absent
+ */
+export function Sure({
+  label,
+  ask,
+  text = words.remove,
+  onYes,
+}: {
+  label: string;
+  ask: string;
+  text?: string;
+  onYes: () => void;
+}) {
   const [asked, setAsked] = useState(false);
   if (!asked)
     return (
       <Button tone="quiet" aria-label={label} onClick={() => setAsked(true)}>
-        {words.remove}
+        {text}
       </Button>
     );
   return (

@@ -4,6 +4,7 @@ import type { Change, Chart, Origin } from '../../core/chart';
 import { call } from '../shared/api';
 import { Button } from '../shared/controls';
 import { FirstPicture } from '../shared/FirstPicture';
+import { later } from '../shared/later';
 import { Editor } from './Editor';
 import type { Me } from './state/store';
 import { words } from './words';
@@ -16,11 +17,20 @@ export interface OpenedChart {
   readonly steps: Steps;
 }
 
-async function fetched(id: string): Promise<OpenedChart | string> {
+const Mend = later(() => import('./Mend').then((part) => part.Mend));
+/** What is stored can't be read: there is something to mend. */
+const UNREADABLE = 422;
+
+interface NotOpened {
+  readonly why: string;
+  readonly unreadable: boolean;
+}
+
+async function fetched(id: string): Promise<OpenedChart | NotOpened> {
   // Steps first: those that come in between are learnt of from the stream.
   const steps = await call<{ steps: Steps }>('GET', `/api/charts/${id}/changes?steps`);
   const stored = await call<{ chart: Chart; revision: number }>('GET', `/api/charts/${id}`);
-  if (!stored.ok) return stored.detail;
+  if (!stored.ok) return { why: stored.detail, unreadable: stored.status === UNREADABLE };
   return { ...stored.value, steps: steps.ok ? steps.value.steps : [] };
 }
 
@@ -36,17 +46,18 @@ export function Opened({
   pictured: boolean;
   opened: OpenedChart | null;
 }) {
-  const [opened, setOpened] = useState<OpenedChart | string | null>(here);
+  const [opened, setOpened] = useState<OpenedChart | NotOpened | null>(here);
   const [tries, setTries] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each try fetches once
   useEffect(() => {
     if (!here) void fetched(id).then(setOpened);
   }, [id, tries]);
-  if (opened && typeof opened !== 'string') return <Editor id={id} me={me} pictured={pictured} {...opened} />;
+  if (opened && 'chart' in opened) return <Editor id={id} me={me} pictured={pictured} {...opened} />;
   if (opened === null) return <FirstPicture id={pictured ? id : undefined} whole />;
+  if (opened.unreadable && (!me || me.owns)) return <Mend id={id} why={opened.why} />;
   return (
     <div role="alert" className="flex flex-col items-start gap-3 p-10">
-      <p>{words.notOpened(opened)}</p>
+      <p>{words.notOpened(opened.why)}</p>
       <div className="flex gap-2">
         <Button
           onClick={() => {

@@ -1,5 +1,5 @@
 /** One's own account: ways in, where one is signed in, keys, letters, what is one's own, and leaving. */
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
 import { Button, Tick } from '../shared/controls';
@@ -60,11 +60,11 @@ function Said({
   about,
   said: saying,
   ...form
-}: { title: string; said: (values: Readonly<Record<string, string>>) => string } & Omit<
+}: { title: string; said: (values: Readonly<Record<string, string>>, answer: unknown) => ReactNode } & Omit<
   Parameters<typeof Form>[0],
   'onSend'
 > & { send: (values: Readonly<Record<string, string>>) => ReturnType<typeof call> }) {
-  const [said, setSaid] = useState('');
+  const [said, setSaid] = useState<ReactNode>('');
   const { send, ...rest } = form;
   return (
     <Section title={title}>
@@ -73,12 +73,31 @@ function Said({
         about={about}
         onSend={async (values) => {
           const answer = await send(values);
-          setSaid(answer.ok ? saying(values) : '');
+          setSaid(answer.ok ? saying(values, answer.value) : '');
           return problemOf(answer);
         }}
       />
-      <p role="status">{said}</p>
+      <div role="status">{said}</div>
     </Section>
+  );
+}
+
+/** Keys that go on working after the password was changed, and ending them all. */
+function KeysStay({ keys }: { keys: readonly { readonly id: string; readonly name: string }[] }) {
+  const [ended, setEnded] = useState(false);
+  if (ended) return words.keysEnded;
+  return (
+    <span className="flex flex-col items-start gap-2">
+      {words.keysStay(keys.map(({ name }) => name))}
+      <Button
+        onClick={async () => {
+          for (const { id } of keys) await call('DELETE', `/api/keys/${id}`);
+          setEnded(true);
+        }}
+      >
+        {words.endKeys(keys.length)}
+      </Button>
+    </span>
   );
 }
 
@@ -153,7 +172,15 @@ export function Account({ me }: { me: Me }) {
           <Sessions />
           <Said
             title={words.change}
-            said={() => words.changed}
+            said={(_, answer) => {
+              const { keys } = answer as { keys: readonly { id: string; name: string }[] };
+              return (
+                <>
+                  <p>{words.changed}</p>
+                  {keys.length > 0 && <KeysStay keys={keys} />}
+                </>
+              );
+            }}
             fields={[
               { name: 'now', label: words.now, type: 'password', fill: 'current-password' },
               { name: 'next', label: words.next, type: 'password', fill: 'new-password' },

@@ -62,7 +62,7 @@ function Asked({ address, onBack }: { address: string; onBack: () => void }) {
 export function SignIn({ provider }: { provider?: string | undefined }) {
   const [way, setWay] = useState<'password' | 'link' | 'forgot'>('password');
   const [code, setCode] = useState(false);
-  const [why, setWhy] = useState(() => new URLSearchParams(location.search).get('why') ?? '');
+  const [why, setWhy] = useState(() => words.why(new URLSearchParams(location.search).get('why')));
   if (way !== 'password')
     return (
       <Frame title={way === 'link' ? words.byLinkTitle : words.recoverTitle}>

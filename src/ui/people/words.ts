@@ -1,4 +1,15 @@
+/** Why a provider did not let somebody in, by the code in the address: no other text is shown. */
+const WHY: ReadonlyMap<string, string> = new Map([
+  ['no-email', 'Your organisation did not give your e-mail address. Ask its administrator to share it.'],
+  ['email-not-confirmed', 'Your organisation has not confirmed your e-mail address.'],
+  ['email-taken', 'An account here already has your e-mail address. Ask the administrator here to remove it first.'],
+  ['not-let-in', 'Your organisation did not let you in.'],
+  ['not-asked-for', 'This sign-in was not started in this browser. Start again.'],
+]);
+
 export const words = {
+  why: (code: string | null) =>
+    code === null ? '' : (WHY.get(code) ?? 'Signing in did not work. Start again, or sign in another way.'),
   signIn: 'Sign in',
   signOut: 'Sign out',
   email: 'E-mail address',
@@ -127,6 +138,10 @@ export const words = {
   next: 'The new one',
   nextAbout: 'At least 8 letters; a few words make a good one. Everywhere else you are signed out.',
   changed: 'The password was changed.',
+  keysStay: (names: readonly string[]) =>
+    `${names.length === 1 ? 'This key goes' : 'These keys go'} on working: ${names.join(', ')}.`,
+  endKeys: (count: number) => (count === 1 ? 'End this key' : `End these ${count} keys`),
+  keysEnded: 'The keys were ended.',
   people: 'People',
   peopleAbout: 'Who has an account here. You look after them.',
   add: 'Add somebody',

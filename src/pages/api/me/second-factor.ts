@@ -20,7 +20,7 @@ export const ALL = endpoint(
     DELETE: async ({ request }, who) => {
       const person = personOrNone(who);
       const { body } = await readJson(request, schemas.codeRequest);
-      await endSecondFactor(person, body.code);
+      await endSecondFactor(person, body.code, who.caller);
       return done();
     },
   },

@@ -17,7 +17,7 @@ export const ALL = endpoint(
       try {
         // An answer that this browser did not ask for is another's (RFC 6749, 10.12).
         if (state === undefined || context.url.searchParams.get('state') !== state)
-          throw new ApiError(403, 'provider-refused', 'This answer belongs to no sign-in of this browser; begin anew.');
+          throw new ApiError(403, 'not-asked-for', 'This answer belongs to no sign-in of this browser; begin again.');
         const { to, token } = await enterWithProvider(
           originOf(context),
           context.url.search,
@@ -28,7 +28,7 @@ export const ALL = endpoint(
         headers.set('location', within(to));
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
-        headers.set('location', `/sign-in?why=${encodeURIComponent(error.message)}`);
+        headers.set('location', `/sign-in?why=${encodeURIComponent(error.code)}`);
       }
       return new Response(null, { status: 302, headers });
     },

@@ -9,7 +9,7 @@ export const ALL = endpoint(
     POST: async (context, who) => {
       amongPeople();
       const { body } = await readJson(context.request, schemas.signInRequest);
-      return entered(await enterByPassword(body, askerOf(context, who)));
+      return entered(context, await enterByPassword(body, askerOf(context, who)));
     },
     DELETE: async (_, { person }) => {
       if (person) await endSession(person.account, person.session);

@@ -16,7 +16,7 @@ export const ALL = endpoint(
     PUT: async (context, who) => {
       amongPeople();
       const { body } = await readJson(context.request, schemas.tokenRequest);
-      return entered(await enterByLink(body.token, body.code, askerOf(context, who)));
+      return entered(context, await enterByLink(body.token, body.code, askerOf(context, who)));
     },
   },
   'open',

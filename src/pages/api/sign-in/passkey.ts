@@ -14,7 +14,7 @@ export const ALL = endpoint(
     PUT: async (context, who) => {
       amongPeople();
       const { body } = await readJson(context.request, schemas.passkeyAnswer);
-      return entered(await enterByPasskey(body, { origin: originOf(context) }, askerOf(context, who)));
+      return entered(context, await enterByPasskey(body, { origin: originOf(context) }, askerOf(context, who)));
     },
   },
   'open',

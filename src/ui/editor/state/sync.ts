@@ -199,18 +199,18 @@ export function startSync(
     const { entry, key } = first;
     const before = first.made && { before: first.made };
     const body = { base: first.base, changes: [entry.change], origin: entry.origin, client, ...before };
-    const answer = await call<{ revision: number }>('PATCH', `/api/charts/${id}/changes`, body, {
+    const answer = await call<{ revision: number; unchanged?: true }>('PATCH', `/api/charts/${id}/changes`, body, {
       'idempotency-key': key,
     });
     if (answer.ok) {
       savedAt = new Date();
-      // It was carried out before this window began.
-      if (answer.value.revision <= revision) {
+      // It was carried out before this window began, or the chart was like that already.
+      if (answer.value.unchanged || answer.value.revision <= revision) {
         const left = pending.filter((waiting) => waiting.key !== key);
         const isDouble = left.length < pending.length;
         pending = left;
         if (isDouble) rebase();
-        return true;
+        return answer.value.revision > revision ? pull() : true;
       }
       // It was carried out earlier, and others' changes since: fetch them all in order.
       if (answer.value.revision !== revision + 1) return pull();

@@ -2,7 +2,7 @@ import { getHead } from '../../../../server/charts';
 import { endpoint, paramOf } from '../../../../server/http';
 import { heavy } from '../../../../server/jobs';
 import { isNamed, pictureAsked, plainKey, tagOf } from '../../../../server/pictures/asked';
-import { keepPicture, keptPicture } from '../../../../server/pictures/kept';
+import { asResponse, keepPicture, keptPicture } from '../../../../server/pictures/kept';
 
 /** What somebody looks at; a file of pages may take long. */
 const [seen, filed] = [heavy('picture', 1), heavy('picture', 4)];
@@ -19,7 +19,7 @@ export const ALL = endpoint({
       return new Response(null, { status: 304, headers: { etag: tag, 'cache-control': 'private, no-cache' } });
     const key = plainKey(id, head);
     const kept = asked.plain ? keptPicture(key) : undefined;
-    if (kept) return new Response(kept.body, { headers: kept.headers });
+    if (kept) return asResponse(kept);
     const response = await (asked.type === 'application/pdf' ? filed : seen)(context, who);
     // It may have changed since it was looked at.
     return asked.plain && response.ok && response.headers.get('etag') === tag ? keepPicture(key, response) : response;

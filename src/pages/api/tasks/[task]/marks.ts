@@ -1,6 +1,7 @@
 import { writeXlsx } from '../../../../core/formats';
 import { writeGrid } from '../../../../core/list';
 import { XLSX } from '../../../../core/list-formats';
+import { own } from '../../../../core/own';
 import { deskOf, marksTable } from '../../../../server/classes';
 import { endpoint, negotiate, paramOf, textOf } from '../../../../server/http';
 import { disposition } from '../../../../server/pictures';
@@ -14,7 +15,7 @@ export const ALL = endpoint(
     GET: async (context, who) => {
       const desk = await deskOf(who, paramOf(context, 'task'));
       const as = textOf(context, 'as');
-      const type = negotiate(as === undefined ? context.request.headers.get('accept') : (FORMS[as] ?? as), [
+      const type = negotiate(as === undefined ? context.request.headers.get('accept') : (own(FORMS, as) ?? as), [
         CSV,
         XLSX.mime,
       ]);

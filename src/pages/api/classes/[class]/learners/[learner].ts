@@ -1,5 +1,5 @@
 import { schemas } from '../../../../../server/api';
-import { classFor, removeLearner, renameLearner, resetLearner } from '../../../../../server/classes';
+import { classFor, removeLearner, renameLearner, resetLearner, unlockLearner } from '../../../../../server/classes';
 import { endpoint, json, paramOf, readJson } from '../../../../../server/http';
 
 export const ALL = endpoint(
@@ -9,7 +9,8 @@ export const ALL = endpoint(
       const learner = paramOf(context, 'learner');
       const { body } = await readJson(context.request, schemas.learnerChange);
       if ('reset' in body) return json({ cards: [await resetLearner(who, id, learner)] });
-      await renameLearner(who, id, learner, body.name);
+      if ('locked' in body) await unlockLearner(who, id, learner);
+      else await renameLearner(who, id, learner, body.name);
       return json({ cards: [] });
     },
     DELETE: async (context, who) => {
