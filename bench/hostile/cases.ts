@@ -6,6 +6,8 @@ export interface Case {
   /** Kind that it is read as; every kind is asked where absent, as when a list is pasted. */
   readonly kind?: string;
   readonly arrangement?: Readonly<Record<string, string>>;
+  /** It is fitted to its page, instead of drawn. */
+  readonly fit?: true;
   /** Lines, letters or cells to begin with, and at the most: the stated limit, or what fits a body. */
   readonly from: number;
   readonly to: number;
@@ -163,6 +165,42 @@ export const cases: readonly Case[] = [
     name: 'concepts all linked, free',
     kind: 'concept',
     arrangement: { layout: 'free' },
+    from: 15,
+    to: 120,
+    make: allLinked,
+  },
+  {
+    name: 'steps each of which all before lead to',
+    kind: 'decision',
+    from: 15,
+    to: 120,
+    make: (n) =>
+      `Step,Text,From,Answer\n${lines(n, (i) => `${i},Question ${i}?,${Array.from({ length: i }, (_, k) => k).join(';')},yes`)}`,
+  },
+  {
+    name: 'a staff fitted to its page',
+    kind: 'org',
+    fit: true,
+    from: 1_000,
+    to: 30_000,
+    make: (n) =>
+      lines(
+        n,
+        (i) => `${'\t'.repeat(i === 0 ? 0 : 1 + ((i * 7) % 5 === 0 ? 0 : (i % 4) + 1))}Person ${i} | Post ${i % 40}`,
+      ),
+  },
+  {
+    name: 'one head of all, fitted to its page',
+    kind: 'org',
+    fit: true,
+    from: 1_000,
+    to: 30_000,
+    make: (n) => `Head\n${lines(n, (i) => `\tPerson ${i}`)}`,
+  },
+  {
+    name: 'concepts all linked, fitted to their page',
+    kind: 'concept',
+    fit: true,
     from: 15,
     to: 120,
     make: allLinked,

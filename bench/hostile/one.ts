@@ -1,6 +1,7 @@
 /** Carries out one case at one size, from text to picture, in a process of its own; says how it ended. */
 
 import { compose } from '../../src/core/compose';
+import { fitChart } from '../../src/core/fit';
 import { sourceOf } from '../../src/core/formats';
 import { kindOf } from '../../src/core/kinds';
 import { offersFor } from '../../src/core/offers';
@@ -28,12 +29,19 @@ try {
       const own = kind ?? offer!.kind;
       const chart = chartOfList(own, 'T', list);
       const arrangement = { ...chart.arrangement, ...one.arrangement };
-      const { scene, problems } = compose({ ...chart, arrangement }, fonts);
-      said = `${own.id}: ${scene.items.length} items, ${scene.edges.length} lines, ${problems.length} problems`;
+      if (one.fit) {
+        const fit = fitChart({ ...chart, arrangement }, fonts);
+        said = `${own.id}: ${Object.keys(chart.items).length} items, prints at ${fit?.prints?.toFixed(2)} pt`;
+      } else {
+        const { scene, problems } = compose({ ...chart, arrangement }, fonts);
+        said = `${own.id}: ${scene.items.length} items, ${scene.edges.length} lines, ${problems.length} problems`;
+      }
     }
   }
 } catch (error) {
-  said = `${(error as Error).constructor.name}: ${(error as Error).message}`;
+  // What is refused in words has a code.
+  const { code } = error as { code?: string };
+  said = `${code ?? (error as Error).constructor.name}: ${(error as Error).message}`;
   if (process.env['STACK']) console.error((error as Error).stack?.split('\n').slice(0, 12).join('\n'));
 }
 // Of the machine's time and the process's own the lesser: others may be at work too, and collecting garbage runs beside it.

@@ -174,9 +174,9 @@ export function sharedCache(ask) {
 
   return {
     bytes: () => bytes,
-    /** Asks for all of it again: something was taken back. */
-    clear() {
-      for (const key of [...kept.keys()]) forget(key);
+    /** Something was changed or taken back: all of it is asked for again before it is given to anybody. */
+    stale() {
+      for (const one of kept.values()) one.since = 0;
     },
     /** @returns whether it answers */
     answers(req, res, locals, failed) {

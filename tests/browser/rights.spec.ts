@@ -615,7 +615,7 @@ test('every route, for every role', async () => {
   // What takes something away comes last: what others need first, and signing out after all else.
   const TAKES = [
     'hand-in',
-    'learners/',
+    'learners',
     'tasks/{task}',
     'classes/{class}',
     'remarks/',

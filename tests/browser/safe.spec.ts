@@ -8,11 +8,14 @@ const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');
 test.describe.configure({ mode: 'serial' });
 
+const LOOKER = somebody('Edda Tye');
 let world: World;
 let boss: APIRequestContext;
 test.beforeAll(async () => {
   world = await peopleServer(database!, `safe_${process.pid}`);
   boss = await world.as(BOSS);
+  // Before the address that all of this comes from is one that guesses.
+  await world.as(LOOKER);
 });
 test.afterAll(() => world?.end());
 
@@ -385,10 +388,9 @@ test('a published page is drawn once, may be kept by caches, and is gone within 
 
 test('a share that is taken back ends its stream', async () => {
   const id = await made();
-  const looker = somebody('Edda Tye');
-  const as = await world.as(looker);
+  const as = await world.as(LOOKER);
   const share = await okOf<{ id: string }>(
-    boss.post(`/api/charts/${id}/shares`, { data: { who: looker.email, may: 'look' } }),
+    boss.post(`/api/charts/${id}/shares`, { data: { who: LOOKER.email, may: 'look' } }),
     201,
   );
   const { cookies } = await as.storageState();

@@ -290,7 +290,8 @@ test('a published view shows that view, whatever else is asked of its address', 
   }
   // Gone from the list, the page says so; the view taken away, there is none.
   await as.delete(`/api/charts/${id}/views/${view.id}`);
-  expect((await nobody.get(whom.page!)).status()).toBe(404);
+  // Caches on the way may have it for a second.
+  await expect.poll(async () => (await nobody.get(whom.page!)).status()).toBe(404);
 });
 
 test('a published page on a phone: small, searched, folded, a branch by itself, and it costs nothing when unchanged', async ({

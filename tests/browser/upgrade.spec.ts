@@ -90,7 +90,7 @@ test('a chart that can not be read is left as it is, said, and handed out', asyn
   expect((await request.get('/api/charts')).status()).toBe(200);
   await page.goto(`/chart/${id}`);
   await expect(page.getByRole('alert')).toContainText('later version of Dendrotax');
-  await expect(page.getByRole('link', { name: 'Fetch it as it is stored' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Download everything that is stored' })).toBeVisible();
 });
 
 test('a house style that was not carried through when its server ended is by the next', async ({ request }) => {

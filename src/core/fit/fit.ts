@@ -90,8 +90,24 @@ function combinations(choices: readonly ArrangementChoice[], arrangement: Chart[
   return all.slice(0, MOST_TRIED);
 }
 
+/** Larger charts are not fitted: on one page nobody could read them, and trying what prints largest would take minutes. */
+export const MAX_FITTED = 2_000;
+
+/** A chart that is too large to be fitted, in words. */
+export class TooLargeToFit extends Error {
+  readonly code = 'too-large-to-fit';
+  // Told from others on the other side of a worker, where classes are lost.
+  override readonly name = 'TooLargeToFit';
+  constructor(count: number) {
+    super(
+      `This chart has ${count} rows. Charts of up to ${MAX_FITTED} rows can be fitted to a page; show a branch, fewer levels, or spread it over several pages.`,
+    );
+  }
+}
+
 /**
  * @param tell how far it has come, from 0 to 1
+ * @throws TooLargeToFit
  * @returns undefined where the page is as large as the picture: there is nothing to fit
  */
 export function fitChart(
@@ -101,6 +117,8 @@ export function fitChart(
   tell: (done: number) => void = () => {},
 ): FitResult | undefined {
   if (chart.page.size === 'picture') return undefined;
+  const count = Object.keys(chart.items).length;
+  if (count > MAX_FITTED) throw new TooLargeToFit(count);
   const most = largestScale(chart.page);
   const now = prepare(chart, fonts);
   const before = measured(now, fonts);

@@ -1,1 +1,1 @@
-export { ALL_ALLOWED, type Candidate, type FitAsked, type FitResult, fitChart } from './fit';
+export { ALL_ALLOWED, type Candidate, type FitAsked, type FitResult, fitChart, MAX_FITTED, TooLargeToFit } from './fit';

@@ -65,6 +65,25 @@ const LANE = 10;
 const LANE_WEIGHT = 8;
 const LANE_END_WEIGHT = 2;
 
+/**
+ * Lines that pass layers have no more places in them than these, so that a graph of thousands of long lines is drawn within
+ * seconds: the longest are led straight then, past what stands between.
+ */
+const MAX_LANES = 12_000;
+
+/** The edges that have places in the layers they pass: all of them, or as many as may be, the shortest first. */
+function laned(edges: readonly LayeredEdge[], layer: readonly number[]): (edge: number) => boolean {
+  const passed = edges.map(({ from, to }) => layer[to]! - layer[from]! - 1);
+  if (passed.reduce((sum, own) => sum + own, 0) <= MAX_LANES) return () => true;
+  const without = new Set<number>();
+  let lanes = 0;
+  for (const i of passed.map((_, i) => i).sort((a, b) => passed[a]! - passed[b]!)) {
+    lanes += passed[i]!;
+    if (lanes > MAX_LANES && passed[i]! > 0) without.add(i);
+  }
+  return (edge) => !without.has(edge);
+}
+
 interface Piece {
   readonly from: number;
   readonly to: number;
@@ -83,8 +102,10 @@ export function layered(input: LayeredInput): Layered {
   // Room for what stands in line before a box.
   for (const [docked, box] of input.dock ?? []) width[box] = Math.max(width[box]!, along[docked]!);
   const pieces: Piece[] = [];
+  const isLaned = laned(edges, layer);
   const chains = edges.map((edge, i) => {
     const chain = [edge.from];
+    if (!isLaned(i)) return [edge.from, edge.to];
     for (let at = layer[edge.from]! + 1; at < layer[edge.to]!; at++) {
       layerOf.push(at);
       width.push(LANE);
@@ -169,6 +190,16 @@ export function layered(input: LayeredInput): Layered {
 
   const ways = chains.map((chain, edge) => {
     const way: Point[] = [];
+    if (!isLaned(edge)) {
+      const { from, to, fromAt = 0, toAt = 0 } = edges[edge]!;
+      const ends: [Point, Point] = [
+        [x[from]! + fromAt, depth[from]! + across[from]! + lineGap],
+        [x[to]! + toAt, depth[to]! - lineGap],
+      ];
+      const [start, end] = [bands[layer[from]!]!.end, bands[layer[to]!]!.start];
+      lead(way, ...ends, start, start, end, input.form === 'elbow' ? 'straight' : input.form);
+      return way;
+    }
     for (let at = 1; at < chain.length; at++) {
       const [from, to] = [chain[at - 1]!, chain[at]!];
       const piece = edges[edge]!;

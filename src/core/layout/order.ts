@@ -84,8 +84,9 @@ function endsOf(graph: LayerGraph): { up: End[][]; down: End[][] } {
   return { up, down };
 }
 
-const SWEEPS = 10;
-const EXCHANGES = 12;
+/** Sweeps, and passes of exchanges after each: fewer where each of them takes long. */
+const sweepsFor = (nodes: number) => (nodes <= 5_000 ? 10 : 3);
+const exchangesFor = (nodes: number) => (nodes <= 2_000 ? 12 : nodes <= 5_000 ? 4 : 1);
 
 /** Starts that are tried, by size: small graphs can afford many. */
 const startsFor = (nodes: number) => (nodes <= 150 ? 14 : nodes <= 600 ? 6 : nodes <= 2000 ? 2 : 1);
@@ -118,7 +119,7 @@ export function orderLayers(graph: LayerGraph, initial: readonly (readonly numbe
     });
     regroup(at, graph.group);
     let since = 0;
-    for (let sweep = 0; sweep < SWEEPS && since < 3; sweep++) {
+    for (let sweep = 0; sweep < sweepsFor(graph.layer.length) && since < 3; sweep++) {
       const down = sweep % 2 === 0;
       sweepOnce(at, down ? ends.up : ends.down, down, graph.group);
       exchange(at, ends, graph.group);
@@ -220,7 +221,7 @@ function between(a: readonly End[], b: readonly End[], place: Float64Array): num
 
 function exchange(order: number[][], { up, down }: { up: End[][]; down: End[][] }, group: LayerGraph['group']): void {
   const place = placesOf(order, up.length);
-  for (let pass = 0; pass < EXCHANGES; pass++) {
+  for (let pass = 0; pass < exchangesFor(up.length); pass++) {
     let better = false;
     for (const nodes of order)
       for (let i = 1; i < nodes.length; i++) {

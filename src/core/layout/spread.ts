@@ -24,7 +24,8 @@ export interface SpreadInput {
   readonly down: readonly (readonly Pull[])[];
 }
 
-const SWEEPS = 60;
+/** Sweeps at the most: fewer where each of them takes long. */
+const sweepsFor = (nodes: number) => (nodes <= 5_000 ? 60 : 16);
 const ALMOST_NOTHING = 1e-4;
 
 /** @returns the middle of each node; the leftmost edge of all is at 0 */
@@ -41,9 +42,10 @@ export function spread({ order, along, gap, up, down }: SpreadInput): Float64Arr
       x[node] = at - total / 2;
     }
   }
+  const sweeps = sweepsFor(along.length);
   const layers = order.map((_, i) => i);
   const back = [...layers].reverse();
-  for (let sweep = 0; sweep < SWEEPS; sweep++) {
+  for (let sweep = 0; sweep < sweeps; sweep++) {
     // First each side pulls alone, so that far parts find each other; then both together, to settle.
     const alone = sweep < 8;
     const forth = sweep % 2 === 0;

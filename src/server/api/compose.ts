@@ -4,7 +4,6 @@ import type { z } from 'zod';
 import { apply, type Chart, defaultPage } from '../../core/chart';
 import { type Composition, compose } from '../../core/compose';
 import { definedOf } from '../../core/defined';
-import { fitChart } from '../../core/fit';
 import { arrangementProblems, type Kind } from '../../core/kinds';
 import { own } from '../../core/own';
 import { chartOfList } from '../../core/read';
@@ -12,6 +11,7 @@ import { houses } from '../../core/style';
 import { ApiError } from '../http';
 import { readRequest } from '../lists';
 import { fonts } from '../pictures';
+import { fitted } from './fitted';
 import { fitAsked } from './pages';
 import { partAsked } from './part';
 import type { ComposeAnswer, composeRequest } from './schemas';
@@ -56,7 +56,7 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
       ...(request.page === null ? { size: 'picture' as const } : definedOf(request.page ?? {})),
     },
   };
-  const { chart, fit } = fitted(plain, request.fit);
+  const { chart, fit } = fittedAs(plain, request.fit);
   const composition = compose(chart, fonts(), {
     lineOf: (id) => own(list.lines, id),
     figures: { between: request.between },
@@ -66,9 +66,9 @@ export function composeList(request: z.infer<typeof composeRequest>): Composed {
 }
 
 /** The chart as it fits its page, with the figures of that; as it is where that is not asked for or there is no page. */
-function fitted(chart: Chart, asked: z.infer<typeof composeRequest>['fit']) {
+function fittedAs(chart: Chart, asked: z.infer<typeof composeRequest>['fit']) {
   if (!asked) return { chart };
-  const found = fitChart(chart, fonts(), fitAsked(asked === true ? {} : asked));
+  const found = fitted(chart, fitAsked(asked === true ? {} : asked));
   if (!found) return { chart };
   const { change, candidates: _, best: __, ...fit } = found;
   const changed = change && apply(chart, change);

@@ -69,12 +69,12 @@ async function tellAll(id: string, one: { told: number | undefined; revision: nu
   if (one.revision > last) hear(id, one.revision);
 }
 
-/** What the server keeps of published pages is asked for again once somebody's rights have changed. */
+/** What the server keeps of published pages is asked for again once a chart or somebody's rights have changed. */
 const published = () =>
-  (globalThis as Record<symbol, unknown>)[Symbol.for('dendrotax.published')] as { clear(): void } | undefined;
+  (globalThis as Record<symbol, unknown>)[Symbol.for('dendrotax.published')] as { stale(): void } | undefined;
 
 function take(what: Told): void {
-  if ('account' in what || 'access' in what) published()?.clear();
+  if ('account' in what || 'access' in what || 'revision' in what) published()?.stale();
   // Whoever comes later is told of it, whether or not anybody watches now.
   if ('here' in what) noteHere(what.id, what.here);
   if ('account' in what) {

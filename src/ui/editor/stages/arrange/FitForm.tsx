@@ -58,7 +58,8 @@ export function FitForm() {
         setFound({ fitted, before, stands: before.stands, ...take(fitted, fitted.best) });
       }
     } catch (error) {
-      say(words.composeFailed((error as Error).message));
+      const { name, message } = error as Error;
+      say(name === 'TooLargeToFit' ? message : words.composeFailed(message));
     }
   };
   /** Makes the chart, as it was found, one of the candidates. */
