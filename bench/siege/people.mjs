@@ -25,6 +25,9 @@ const server = spawn(process.execPath, ['scripts/app.mjs'], {
     PEOPLE: 'on',
     // Each stranger comes from an address of their own.
     TRUST_PROXY: '1',
+    METRICS_TOKEN: 'figures for the siege',
+    // As `npm start` sets it.
+    MALLOC_ARENA_MAX: '2',
     NODE_ENV: 'production',
   },
   stdio: ['ignore', 'pipe', 'inherit'],
@@ -255,6 +258,13 @@ try {
     await Promise.all([0, 1, 2, 3].map(worker));
     clearInterval(look);
     await wait(30_000);
+    const told = await ask('GET', '/metrics', {
+      headers: { authorization: 'Bearer figures for the siege' },
+      keep: true,
+    });
+    for (const line of told.text.split('\n'))
+      if (/^(nodejs_heap_size_(total|used)|nodejs_external|cache_bytes|nodejs_heap_space_size_total)/.test(line))
+        console.log(`  ${line}`);
     console.log(
       `${minutes} minutes of making, editing, drawing and streams, ${n} charts: at most ${most.toFixed(0)} MB, ${resident(server.pid).toFixed(0)} MB half a minute later`,
     );

@@ -1,4 +1,5 @@
 /** What is taken as a picture, and what is kept of it. */
+import { gzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { scaled } from './item-pictures';
@@ -37,6 +38,16 @@ describe('pictures that are brought in', () => {
     const kept = await scaled(Buffer.from(svg));
     expect(kept).toMatchObject({ mime: 'image/png', height: 640 });
     expect(kept.bytes.includes('script')).toBe(false);
+  });
+  it('as packed drawings are unfolded within a limit, and held to the same rules', async () => {
+    const svg = (inner: string) =>
+      gzipSync(
+        `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 20"><rect width="10" height="20"/>${inner}</svg>`,
+      );
+    expect(await scaled(svg(''))).toMatchObject({ mime: 'image/png', height: 640 });
+    await expect(scaled(svg(' '.repeat(40_000_000)))).rejects.toThrow(/unfolds to more than 16 MB/);
+    await expect(scaled(svg('<feGaussianBlur stdDeviation="3"/>'.repeat(11)))).rejects.toThrow(/steps of effects/);
+    await expect(scaled(Buffer.from([0x1f, 0x8b, 1, 2, 3]))).rejects.toMatchObject({ status: 422 });
   });
   it.each([
     ['words called a picture', Buffer.from('not a picture')],

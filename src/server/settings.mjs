@@ -31,7 +31,7 @@ const schema = z.object({
   JOBS_WAITING: whole(1, 100_000).default(256),
   JOBS_OF_ONE: whole(1, 100_000).default(128),
   JOB_SECONDS: whole(1, 3_600).default(60),
-  JOB_MEGABYTES: whole(64, 65_536).default(1_024),
+  JOB_MEGABYTES: whole(64, 65_536).default(384),
   STREAMS: whole(1, 1_000_000).default(10_000),
   STREAMS_OF_ONE: whole(1, 1_000_000).default(1_000),
   RATE_PER_MINUTE: whole(0, 10_000_000).optional(),

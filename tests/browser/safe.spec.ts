@@ -428,3 +428,23 @@ test('codes of classes are not found by trying', async () => {
   expect(codes['404']).toBeLessThanOrEqual(210);
   expect(codes['429']).toBeGreaterThan(300);
 });
+
+test('a page without a connection raises no error that nobody hears', async ({ browser }) => {
+  const id = await made();
+  const context = await browser.newContext({ baseURL: world.server.at, storageState: await boss.storageState() });
+  const page = await context.newPage();
+  const raised: string[] = [];
+  page.on('pageerror', (error) => raised.push(error.message));
+  // Once it is off before all of the page is there, once after.
+  await page.goto(`/chart/${id}`);
+  await context.setOffline(true);
+  await page.waitForTimeout(1_500);
+  await context.setOffline(false);
+  await page.reload();
+  await expect(page.getByText('Cy').first()).toBeVisible();
+  await context.setOffline(true);
+  for (const key of ['1', '2', '3', '4', '5', '6', '7', '8']) await page.keyboard.press(`Alt+${key}`);
+  await page.waitForTimeout(3_000);
+  expect(raised).toEqual([]);
+  await context.close();
+});

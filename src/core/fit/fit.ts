@@ -91,7 +91,7 @@ function combinations(choices: readonly ArrangementChoice[], arrangement: Chart[
 }
 
 /** Larger charts are not fitted: on one page nobody could read them, and trying what prints largest would take minutes. */
-export const MAX_FITTED = 2_000;
+export const MAX_FITTED = 3_000;
 
 /** A chart that is too large to be fitted, in words. */
 export class TooLargeToFit extends Error {

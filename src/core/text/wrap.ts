@@ -93,20 +93,18 @@ export function wrap(fonts: Fonts, text: string, face: FaceId, size: number, mos
   const known = keptFor(fonts).of(face, size, most);
   const found = known.get(text);
   if (found) return found;
-  if (known.size >= MOST_KEPT) known.clear();
   const wrapped = wrapAnew(fonts, text, face, size, most);
-  known.set(text, wrapped);
+  keptFor(fonts).keep(known, text, wrapped);
   return wrapped;
 }
 
 /** A chart is set anew with every edit, nearly all of its words as before. */
 const MOST_KEPT = 60_000;
-/** Ways to set words that are kept: a chart has a few for each tier. */
-const MOST_WAYS = 200;
 
 /** Texts already set, by the way they were set in. */
 class Kept {
   private readonly ways = new Map<string, Map<string, Wrapped>>();
+  private count = 0;
   private last: { face: FaceId; size: number; most: number; texts: Map<string, Wrapped> } | undefined;
 
   of(face: FaceId, size: number, most: number): Map<string, Wrapped> {
@@ -114,12 +112,21 @@ class Kept {
     if (last && last.face === face && last.size === size && last.most === most) return last.texts;
     const key = `${face} ${size} ${most}`;
     const texts = this.ways.get(key) ?? new Map<string, Wrapped>();
-    if (!this.ways.has(key)) {
-      if (this.ways.size >= MOST_WAYS) this.ways.clear();
-      this.ways.set(key, texts);
-    }
+    this.ways.set(key, texts);
     this.last = { face, size, most, texts };
     return texts;
+  }
+
+  /** Of all ways together no more are kept than the longest chart needs. */
+  keep(texts: Map<string, Wrapped>, text: string, wrapped: Wrapped): void {
+    if (this.count >= MOST_KEPT) {
+      for (const own of this.ways.values()) own.clear();
+      this.ways.clear();
+      this.last = undefined;
+      this.count = 0;
+    }
+    texts.set(text, wrapped);
+    this.count++;
   }
 }
 const keptFor = remembered((_: Fonts) => new Kept());

@@ -3,8 +3,9 @@ import { type Here, told } from './told';
 
 /** Somebody of whom nothing was heard for so long is gone, in milliseconds; windows say so every third of it. */
 export const HERE_MS = 45_000;
-/** Windows at one chart that are remembered. */
+/** Windows at one chart, and charts, that are remembered. */
 const MOST = 200;
+const MOST_CHARTS = 5_000;
 
 const charts = new Map<string, Map<string, { readonly here: Here; readonly at: number }>>();
 
@@ -14,8 +15,9 @@ export function noteHere(chart: string, here: Here, now = Date.now()): void {
   all.delete(here.window);
   if (!here.left) all.set(here.window, { here, at: now });
   for (const [window, { at }] of all) if (now - at > HERE_MS || all.size > MOST) all.delete(window);
+  charts.delete(chart);
   if (all.size > 0) charts.set(chart, all);
-  else charts.delete(chart);
+  if (charts.size > MOST_CHARTS) charts.delete(charts.keys().next().value!);
 }
 
 export const hereNow = (chart: string, now = Date.now()): Here[] =>

@@ -103,3 +103,33 @@ describe('endpoints', () => {
     );
   });
 });
+
+describe('a key that is not known', () => {
+  const schema = z.object({
+    title: z.string(),
+    page: z.object({ size: z.string() }).partial().optional(),
+    list: z
+      .array(z.union([z.object({ a: z.number() }), z.object({ b: z.number(), c: z.number().optional() })]))
+      .optional(),
+    any: z.record(z.string(), z.unknown()).optional(),
+  });
+  const said = (value: unknown) => {
+    try {
+      meets(schema, value);
+      return 'taken';
+    } catch (error) {
+      return (error as ApiError).message;
+    }
+  };
+  it('is refused wherever it stands, with what it may have been meant for', () => {
+    expect(said({ titel: 'x', title: 'x' })).toBe('titel: "titel" is not known; did you mean "title"?');
+    expect(said({ title: 'x', page: { sise: 'A4' } })).toContain('did you mean "size"?');
+    expect(said({ title: 'x', list: [{ a: 1 }, { b: 1, zz: 2 }] })).toBe(
+      'list.1.zz: "zz" is not known; known here: b, c',
+    );
+    expect(said(JSON.parse('{"title":"x","__proto__":{"a":1}}'))).toContain('__proto__');
+  });
+  it('is none where any may stand', () => {
+    expect(said({ title: 'x', any: { anything: { at: 'all' } }, page: undefined })).toBe('taken');
+  });
+});

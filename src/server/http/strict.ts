@@ -1,6 +1,7 @@
 /** Requests are strict: a key that a schema does not know is refused, never dropped. */
 import type { z } from 'zod';
 import { jaroWinkler } from '../../core/list';
+import { own } from '../../core/own';
 
 interface Def {
   readonly shape?: Record<string, z.ZodType>;
@@ -32,7 +33,7 @@ function dropped(sent: unknown, parsed: unknown, path: readonly string[] = []): 
   for (const [key, value] of Object.entries(sent)) {
     if (value === undefined) continue;
     if (!Object.hasOwn(parsed, key)) return [...path, key];
-    const found = dropped(value, parsed[key], [...path, key]);
+    const found = dropped(value, own(parsed, key), [...path, key]);
     if (found) return found;
   }
   return undefined;
@@ -54,8 +55,8 @@ function keysAt(schema: z.ZodType, value: unknown, path: readonly string[]): rea
   if (key === undefined) return [...new Set(parts.flatMap((part) => Object.keys(defOf(part).shape ?? {})))];
   return parts.flatMap((part) => {
     const { shape, element, valueType } = defOf(part);
-    const next = (shape && Object.hasOwn(shape, key) ? shape[key] : undefined) ?? element ?? valueType;
-    return next ? keysAt(next, (value as Record<string, unknown>)[key], rest) : [];
+    const next = own(shape, key) ?? element ?? valueType;
+    return next ? keysAt(next, own(value as Record<string, unknown>, key), rest) : [];
   });
 }
 

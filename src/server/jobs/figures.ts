@@ -1,7 +1,10 @@
 /** What the pool and the streams tell of themselves at /metrics. */
 import { Counter, Gauge, Histogram } from 'prom-client';
+import { kept } from '../charts/kept';
 import { streamsOpen } from '../charts/stream';
 import { poolFigures } from '../db';
+import { looked } from '../moments/at';
+import { keptBytes } from '../pictures/kept';
 import { pool } from './pool';
 
 let begun = false;
@@ -19,6 +22,23 @@ export function tellFigures(): void {
         this.set(value());
       },
     });
+  const caches: Readonly<Record<string, () => number>> = {
+    charts: () => kept.bytes,
+    moments: () => looked.bytes,
+    pictures: keptBytes,
+    published: () =>
+      (
+        (globalThis as Record<symbol, unknown>)[Symbol.for('dendrotax.published')] as { bytes(): number } | undefined
+      )?.bytes() ?? 0,
+  };
+  new Gauge({
+    name: 'cache_bytes',
+    help: 'What is kept in memory, by what it is; each has a limit.',
+    labelNames: ['cache'],
+    collect() {
+      for (const [cache, bytes] of Object.entries(caches)) this.set({ cache }, bytes());
+    },
+  });
   gauge('streams_open', 'Streams of events that are open.', streamsOpen);
   gauge('database_connections', 'Connections to the database, in use or not.', () => poolFigures().all);
   gauge('database_connections_idle', 'Connections to the database that nobody uses.', () => poolFigures().idle);

@@ -25,7 +25,7 @@ const AT_A_STRETCH_MS = 25;
 const AT_ONCE = 300;
 
 /** The moments that were looked at last, one of each chart: whoever drags a slider goes from one to the next. */
-const looked = new Kept(32, 60_000);
+export const looked = new Kept(16, 48_000_000);
 
 /** Whether a chart is kept whole after changes from one revision to another. */
 export const isDue = (from: number, to: number): boolean =>

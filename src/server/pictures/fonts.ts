@@ -36,7 +36,22 @@ export const outlinesOf = (mark: TextMark): DrawnGlyphs | undefined =>
   mark.shaped || isScriptFace(mark.face) ? fonts().glyphs(mark) : undefined;
 
 const subsets = new Map<string, Promise<Buffer>>();
-const SUBSETS_KEPT = 1_000;
+/** All of them together, in bytes. */
+const MAX_SUBSET_BYTES = 12_000_000;
+const sizes = new Map<string, number>();
+let subsetBytes = 0;
+
+function weigh(key: string, bytes: number): void {
+  if (!subsets.has(key) || sizes.has(key)) return;
+  sizes.set(key, bytes);
+  subsetBytes += bytes;
+  for (const oldest of subsets.keys()) {
+    if (subsetBytes <= MAX_SUBSET_BYTES) break;
+    subsetBytes -= sizes.get(oldest) ?? 0;
+    sizes.delete(oldest);
+    subsets.delete(oldest);
+  }
+}
 
 /** A face with so many of its letters, kept a while; those used longest ago go first. */
 function subsetOf(face: FaceId, letters: string, targetFormat: 'woff2' | 'sfnt'): Promise<Buffer> {
@@ -44,10 +59,10 @@ function subsetOf(face: FaceId, letters: string, targetFormat: 'woff2' | 'sfnt')
   const made = subsets.get(key) ?? subsetFont(fontBytes(face), letters, { targetFormat });
   subsets.delete(key);
   subsets.set(key, made);
-  for (const oldest of subsets.keys()) {
-    if (subsets.size <= SUBSETS_KEPT) break;
-    subsets.delete(oldest);
-  }
+  void made.then(
+    ({ length }) => weigh(key, length),
+    () => subsets.delete(key),
+  );
   return made;
 }
 

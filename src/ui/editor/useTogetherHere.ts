@@ -7,7 +7,7 @@ export function useTogetherHere({ id, me }: { readonly id: string; readonly me: 
     if (!me) return undefined;
     let over = false;
     let leave: () => void = () => undefined;
-    void import('../together/state').then(({ beginTogether, sayWhere }) => {
+    const begin = ({ beginTogether, sayWhere }: typeof import('../together/state')) => {
       if (over) return;
       const end = beginTogether({ id, account: me.id, may: me.owns ? 'own' : 'edit', learner: me.at !== undefined });
       const unfollow = useEditor.subscribe(({ selected }) => sayWhere(selected));
@@ -15,7 +15,9 @@ export function useTogetherHere({ id, me }: { readonly id: string; readonly me: 
         unfollow();
         end();
       };
-    });
+    };
+    // Without a connection nobody else is seen: that is no error.
+    void import('../together/state').then(begin, () => undefined);
     return () => {
       over = true;
       leave();

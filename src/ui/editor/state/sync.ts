@@ -329,7 +329,11 @@ export function startSync(
 
   const unfollow = followChart(id, async (news) => {
     // Whoever is alone fetches none of it.
-    if (loaded.me) void import('../../together/state').then(({ hearTogether }) => hearTogether(news as TogetherNews));
+    if (loaded.me)
+      void import('../../together/state').then(
+        ({ hearTogether }) => hearTogether(news as TogetherNews),
+        () => undefined,
+      );
     const { revision: told, changes = [] } = news;
     if (told === undefined) return;
     const before = revision;
