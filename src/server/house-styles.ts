@@ -8,6 +8,7 @@ import { changeChart, getChart } from './charts';
 import { asServer, inNameOf, query } from './db';
 import { ApiError } from './http';
 import { newId } from './ids';
+import { log } from './log';
 import type { Who } from './who';
 
 export interface OwnStyle {
@@ -76,6 +77,11 @@ async function follow(who: Who, id: string, following: Following): Promise<void>
     } catch (error) {
       // One that went to the bin meanwhile follows nothing.
       if (error instanceof ApiError && error.status === 404) return;
+      // One that can't be read, or could not be after it, stays as it is: the others follow all the same.
+      if (error instanceof ApiError && error.status === 422) {
+        log().warn({ chart: id, why: error.message }, 'a chart does not follow its house style');
+        return;
+      }
       if (!(error instanceof ApiError && error.status === 409) || tries === TRIES) throw error;
     }
   }

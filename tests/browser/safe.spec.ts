@@ -1,4 +1,6 @@
 /** No request spoils a chart, no secret is guessed in bulk, nobody keeps others out: asked over HTTP, as a script would. */
+import { spawn } from 'node:child_process';
+import { type AddressInfo, createServer } from 'node:net';
 import { type APIRequestContext, expect, test } from '@playwright/test';
 import { classOf, joined, okOf } from './class-people';
 import { inDatabase } from './other-server';
@@ -447,4 +449,33 @@ test('a page without a connection raises no error that nobody hears', async ({ b
   await page.waitForTimeout(3_000);
   expect(raised).toEqual([]);
   await context.close();
+});
+
+test('it says that it lives while its database takes questions and never answers', async () => {
+  const silent = createServer(() => undefined);
+  await new Promise<void>((done) => silent.listen(0, '127.0.0.1', done));
+  const probe = createServer().listen(0, '127.0.0.1');
+  const { port } = probe.address() as AddressInfo;
+  await new Promise((done) => probe.close(done));
+  const child = spawn(process.execPath, ['scripts/app.mjs'], {
+    env: {
+      ...process.env,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      PEOPLE: 'on',
+      DATABASE_URL: `postgresql://a:b@127.0.0.1:${(silent.address() as AddressInfo).port}/x`,
+    },
+    stdio: 'ignore',
+  });
+  const ask = async (path: string) =>
+    (await fetch(`http://127.0.0.1:${port}${path}`, { signal: AbortSignal.timeout(15_000) }).catch(() => undefined))
+      ?.status;
+  try {
+    await expect.poll(() => ask('/api/health'), { timeout: 60_000 }).toBe(200);
+    expect(await ask('/api/ready')).toBe(503);
+    expect(await ask('/api/health')).toBe(200);
+  } finally {
+    child.kill('SIGKILL');
+    silent.close();
+  }
 });

@@ -259,6 +259,8 @@ test('the menu of an item, by the menu key', async ({ page, request }) => {
   await hand.press('Shift+F10');
   const menu = page.getByRole('menu', { name: 'What can be done with Piet Marrable' });
   await expect(menu).toBeVisible();
+  // Keys go to the menu once it has taken the focus, which is a moment after it is seen.
+  await expect.poll(() => menu.evaluate((own) => own.contains(document.activeElement))).toBe(true);
   await hand.press('ArrowDown');
   await hand.press('ArrowDown');
   await hand.press('ArrowRight');

@@ -279,6 +279,7 @@ export const changesAnswer = z.object({
 export const mendableAnswer = z.object({
   revision: z.number().int(),
   readable: z.boolean().describe('There is nothing to mend'),
+  code: z.string().nullable().describe('`unreadable`, or `later-version`, which is not mended'),
   problem: z.string().nullable().describe("Why it can't be read"),
   title: z.string(),
   items: z.number().int(),

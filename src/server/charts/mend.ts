@@ -30,7 +30,8 @@ export interface Mendable {
   readonly revision: number;
   /** It can be read: there is nothing to mend. */
   readonly readable: boolean;
-  /** Why it can't be read. */
+  /** Why it can't be read: what kind of reason, and in words. */
+  readonly code: string | null;
   readonly problem: string | null;
   readonly title: string;
   readonly items: number;
@@ -127,6 +128,7 @@ export async function mendable(who: Who, id: string): Promise<Mendable> {
   return {
     revision,
     readable: problem === undefined,
+    code: problem?.code ?? null,
     problem: problem?.message ?? null,
     title: chart.title,
     items: countOf(chart.items),

@@ -23,7 +23,7 @@ export const words = {
   mine: 'My work',
   youAre: (name: string) => `You are ${name}`,
   leave: 'Leave',
-  notLetIn: 'Your teacher has to let you in first. This page changes by itself when they do.',
+  notLetIn: 'Your teacher has to approve you first. This page updates when they do.',
   noTasks: 'Nothing is set yet. What your teacher sets shows up here by itself.',
   begin: 'Begin',
   carryOn: 'Go on',

@@ -5,18 +5,22 @@ import { Button } from '../shared/controls';
 
 const words = {
   heading: "This chart can't be opened",
-  back: (at: string | null) =>
-    at === null ? 'Go back to the last version that can be read' : `Go back to ${new Date(at).toLocaleString('en-GB')}`,
+  damaged: 'A part of it is damaged. Nothing is lost: you can go back to an earlier version, or download everything.',
+  back: (at: string | null) => (at === null ? 'Go back to the last readable version' : `Go back to ${when(at)}`),
   backAbout: 'This is the last version that can be read. Later changes stay in the history.',
   none: 'No earlier version can be read.',
   download: 'Download everything that is stored',
-  lost: (count: number) => (count === 1 ? 'This can not be read:' : 'These can not be read:'),
+  lost: "What can't be read",
   list: (count: number) => (count === 1 ? '1 row can be read' : `${count} rows can be read`),
   looking: 'Looking for what can be read ...',
   home: 'All charts',
 };
 
+const when = (at: string): string =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at));
+
 interface Mendable {
+  readonly code: string | null;
   readonly problem: string | null;
   readonly title: string;
   readonly items: number;
@@ -45,8 +49,8 @@ export function Mend({ id, why }: { id: string; why: string }) {
   };
   return (
     <main className="mx-auto flex max-w-[720px] flex-col items-start gap-4 p-10">
-      <h1 className="text-2xl">{found ? `${found.title}: ${words.heading.toLowerCase()}` : words.heading}</h1>
-      <p role="alert">{found?.problem ?? why}</p>
+      <h1 className="text-2xl">{found ? `${found.title}: ${words.heading}` : words.heading}</h1>
+      <p role="alert">{found?.code === 'unreadable' ? words.damaged : (found?.problem ?? why)}</p>
       {said !== '' && <p role="alert">{said}</p>}
       {!found && said === '' && <p role="status">{words.looking}</p>}
       {found && (
@@ -67,7 +71,7 @@ export function Mend({ id, why }: { id: string; why: string }) {
           <p className="text-quiet">{found.last ? words.backAbout : words.none}</p>
           {found.lost.length > 0 && (
             <section>
-              <p>{words.lost(found.lost.length)}</p>
+              <h2 className="pb-1">{words.lost}</h2>
               <ul className="list-disc pl-5">
                 {found.lost.map(({ field, message }) => (
                   <li key={field}>
