@@ -46,7 +46,17 @@ async function fetchLarge(face: FaceId, letters: string): Promise<void> {
   else here.set(face, new Set(all));
 }
 
-const first = Promise.all(FIRST.map((face) => fetchFace(face)));
+let coming: Promise<unknown> | undefined;
+/** Asked for once, and again where they could not be had. */
+function first(): Promise<unknown> {
+  coming ??= Promise.all(FIRST.map((face) => fetchFace(face))).catch((error: unknown) => {
+    coming = undefined;
+    throw error;
+  });
+  return coming;
+}
+// Whoever needs them hears of it where there is no connection.
+first().catch(() => undefined);
 
 /**
  * Work that measures words, begun again where it needs a face that is not here yet. It must give the same when it is done
@@ -54,7 +64,7 @@ const first = Promise.all(FIRST.map((face) => fetchFace(face)));
  * @param words all that may be measured: letters of a large font are then fetched together
  */
 export async function withFonts<T>(work: (fonts: Fonts) => T | Promise<T>, words = () => ''): Promise<T> {
-  await first;
+  await first();
   for (;;) {
     try {
       return await work(fonts);

@@ -14,7 +14,7 @@ export async function inDatabase<T>(url: string, work: (client: pg.Client) => Pr
   }
 }
 
-const freePort = () =>
+export const freePort = () =>
   new Promise<number>((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as { port: number };

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { type AddressInfo, createServer } from 'node:net';
 import { type APIRequestContext, expect, test } from '@playwright/test';
 import { classOf, joined, okOf } from './class-people';
-import { inDatabase } from './other-server';
+import { freePort, inDatabase } from './other-server';
 import { BOSS, peopleServer, somebody, type World } from './people-server';
 
 const database = process.env['DATABASE_URL'];
@@ -454,9 +454,7 @@ test('a page without a connection raises no error that nobody hears', async ({ b
 test('it says that it lives while its database takes questions and never answers', async () => {
   const silent = createServer(() => undefined);
   await new Promise<void>((done) => silent.listen(0, '127.0.0.1', done));
-  const probe = createServer().listen(0, '127.0.0.1');
-  const { port } = probe.address() as AddressInfo;
-  await new Promise((done) => probe.close(done));
+  const port = await freePort();
   const child = spawn(process.execPath, ['scripts/app.mjs'], {
     env: {
       ...process.env,

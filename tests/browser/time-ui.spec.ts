@@ -193,6 +193,11 @@ test.describe('history', () => {
     await change(request, id, { type: 'edit-fields', id: hanne, fields: { name: 'Hanne Tye' } });
     await page.getByRole('button', { name: /^Before the move/ }).click();
     await page.getByRole('button', { name: 'Put the chart back so' }).click();
+    // The moment's own picture shows her as well: it is done once the chart itself is so, and the page has heard of it.
+    await expect.poll(async () => (await chartOf(request, id)).items[hanne]!.fields['name']).toBe('Hanne Ostrey');
+    await expect(page.getByText(/^The chart is as it was/)).toBeVisible();
+    await expect(page.getByText(/^As it was/)).toBeHidden();
+    await expect(item(page, 'Hanne Tye')).toBeHidden();
     await expect(item(page, 'Hanne Ostrey')).toBeVisible();
     await page.getByRole('banner').getByRole('button', { name: 'Undo' }).click();
     await expect(item(page, 'Hanne Tye')).toBeVisible();
