@@ -314,6 +314,7 @@ function document() {
           parameters: [{ ...inQuery('chart', 'Id of a chart; as often as there are charts'), required: true }],
           responses: {
             200: { description: 'A stream', content: { 'text/event-stream': {} } },
+            204: answer('None of them is there any more: there is nothing to come back for'),
             422: usual[422],
           },
         },
