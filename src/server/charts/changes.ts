@@ -160,6 +160,8 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   let value = row && (await valueAt(db, id, revision));
   const [begun, before] = [revision, value];
   const log: unknown[] = [];
+  /** What the last change writes: all there is to write where it is the only one. */
+  let only: StoredChange | undefined;
   const fresh: Parameters<typeof keepAnswers>[2][number][] = [];
   const answers: (Changed | Error)[] = [];
   for (const { sent } of batch) {
@@ -188,17 +190,18 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
       );
       continue;
     }
-    const own = await checkedChange(value, applied.chart).catch(refusalOf);
-    if (own instanceof ApiError) {
-      answers.push(own);
+    const written = await checkedChange(value, applied.chart).catch(refusalOf);
+    if (written instanceof ApiError) {
+      answers.push(written);
       continue;
     }
-    const unchanged = isNothing(value, own);
+    const unchanged = isNothing(value, written);
     if (sent.before && !unchanged) await pointBefore(db, id, revision, sent.before, account);
     // What tens of thousands of lines take is done in pieces, so that nobody else waits for all of them.
     if (countOf(value.items) > LONG) await breathe();
     if (!unchanged) {
       value = applied.chart;
+      only = written;
       revision++;
       log.push({ revision, base, change, inverse: applied.inverse, origin, client, key, note });
     }
@@ -213,7 +216,7 @@ async function carryOut(db: Client, id: string, batch: readonly Waiting[]): Prom
   }
   await keepAnswers(db, account, fresh);
   if (!value || !before || revision === begun) return { answers };
-  await writeChange(db, id, value, revision, storedChange(before, value));
+  await writeChange(db, id, value, revision, only && log.length === 1 ? only : storedChange(before, value));
   await db.query(
     `INSERT INTO changes (chart, revision, base, change, inverse, origin, account, client, key, note)
      SELECT $1, l.revision, l.base, l.change, l.inverse, l.origin, $2, l.client, l.key, l.note

@@ -2,16 +2,7 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import {
-  apply,
-  type Change,
-  type Chart,
-  countOf,
-  type StoredValue,
-  salvaged,
-  storedWhole,
-  type Unmet,
-} from '../../core/chart';
+import { apply, type Change, type Chart, countOf, type StoredValue, salvaged, type Unmet } from '../../core/chart';
 import { kindOf, kinds } from '../../core/kinds';
 import { outlineText } from '../../core/list-formats';
 import { chartFor, notThere } from '../access';
@@ -159,7 +150,7 @@ export async function mend(who: Who, id: string): Promise<{ revision: number; fr
         `No earlier moment of this chart can be read. Download what is stored from /api/charts/${encodeURIComponent(id)}/stored.`,
       );
     const next = revision + 1;
-    await rewriteChart(db, id, last.chart, next, storedWhole(last.chart));
+    await rewriteChart(db, id, last.chart, next);
     await db.query(
       `INSERT INTO changes (chart, revision, base, change, inverse, origin, account, note)
        VALUES ($1, $2, $3, $4, $4, 'do', $5, $6)`,

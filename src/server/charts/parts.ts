@@ -7,6 +7,7 @@ import {
   readingStored,
   type StoredChange,
   type StoredValue,
+  storedWhole,
   UnreadableChart,
 } from '../../core/chart';
 import { kindOf } from '../../core/kinds';
@@ -112,16 +113,10 @@ export async function insertChart(
   await put(client, id, rows);
 }
 
-/** Writes a chart anew in place of all that is stored of it, whatever that is. @param change as `storedWhole` gave it */
-export async function rewriteChart(
-  client: Client,
-  id: string,
-  chart: Chart,
-  revision: number,
-  change: StoredChange,
-): Promise<void> {
+/** Writes a chart anew in place of all that is stored of it, whatever that is. It was checked before. */
+export async function rewriteChart(client: Client, id: string, chart: Chart, revision: number): Promise<void> {
   await client.query('DELETE FROM chart_parts WHERE chart = $1', [id]);
-  await writeChange(client, id, chart, revision, change);
+  await writeChange(client, id, chart, revision, storedWhole(chart));
 }
 
 /** Writes what changed of a chart, and its new revision. @param change as `checkedChange` gave it */
