@@ -3,44 +3,62 @@ import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
+import { pureSchemas, TREESHAKE, workerName } from './vite.shared.mjs';
 
 /**
- * Marks the making of schemas as having no effect, so that pages, which parse nothing by them, do without schemas and what
- * makes them. Bundlers can't see that by themselves.
+ * Large workers of pages are built by themselves, at the same time (vite.workers.config.mjs): here they are only named.
  * @returns {import('vite').Plugin}
  */
-const pureSchemas = () => ({
-  name: 'pure-schemas',
-  transform(code, id) {
-    if (!id.includes('/src/core/') || !/from ["']zod["']/.test(code)) return undefined;
-    // What a module declares at its top in terms of schemas is computed by a function of its own, without effect.
-    const made = this.parse(code)
-      .body.flatMap((one) => (one.type === 'ExportNamedDeclaration' && one.declaration ? one.declaration : one))
-      .flatMap((one) => (one.type === 'VariableDeclaration' ? one.declarations : []))
-      .flatMap(({ init }) =>
-        /^(Call|Object)Expression$/.test(init?.type ?? '')
-          ? [/** @type {[number, number]} */ ([init.start, init.end])]
-          : [],
-      )
-      .filter(([from, to]) => /\bz\.|Schema\b/.test(code.slice(from, to)));
-    let at = 0;
-    const parts = made.map(([from, to]) => {
-      const part = `${code.slice(at, from)}/*#__PURE__*/ (() => (${code.slice(from, to)}))()`;
-      at = to;
-      return part;
-    });
-    return { code: parts.join('') + code.slice(at), map: null };
+const namedWorkers = () => ({
+  name: 'named-workers',
+  apply: 'build',
+  enforce: 'pre',
+  transform: (code) =>
+    code.includes('.worker.ts')
+      ? {
+          code: code.replace(/new URL\('[./]+workers\/(compose|read)\.worker\.ts', import\.meta\.url\)/g, (_, name) =>
+            JSON.stringify(`/${workerName(name)}`),
+          ),
+          map: null,
+        }
+      : undefined,
+});
+
+/** What reads files and measures letters works in workers: pages import its neighbours, and do without it. */
+const NOT_IN_PAGES =
+  /^(?:@cto\.af\/linebreak|chardet|fontkit|harfbuzzjs|htmlparser2|hyphen|mammoth|n3|saxes|write-excel-file)(?:$|\/)/;
+/**
+ * Such packages are not looked into for pages, which would take half of the time and leave nothing of them.
+ * @returns {import('vite').Plugin}
+ */
+const leftToWorkers = () => ({
+  name: 'left-to-workers',
+  apply: 'build',
+  enforce: 'pre',
+  resolveId: (source, _, { ssr }) =>
+    !ssr && NOT_IN_PAGES.test(source) ? { id: source, external: true, moduleSideEffects: false } : undefined,
+  generateBundle(_, bundle) {
+    for (const one of Object.values(bundle)) {
+      const found =
+        one.type === 'chunk' && [...one.imports, ...one.dynamicImports].find((name) => NOT_IN_PAGES.test(name));
+      if (found && this.environment.name === 'client')
+        this.error(`${one.fileName} needs ${found}, which pages do without`);
+    }
   },
 });
 
-/** Tables of letters are for who sets words; pages that only read marks of theirs do without. */
-const TREESHAKE = {
-  propertyReadSideEffects: false,
-  moduleSideEffects: (id) =>
-    !/@unicode|bidi-js|@cto\.af|unicode-segmenter|fontkit|restructure|brotli|unicode-properties|unicode-trie|hyphen|harfbuzzjs|n3|saxes|chardet|papaparse|culori|src\/core\//.test(
-      id,
-    ),
-};
+/**
+ * The worker threads of the server share its files.
+ * @returns {import('vite').Plugin}
+ */
+const workerThreads = () => ({
+  name: 'worker-threads',
+  apply: 'build',
+  buildStart() {
+    if (this.environment.name === 'ssr')
+      this.emitFile({ type: 'chunk', id: 'src/server/jobs/worker.ts', fileName: 'worker.mjs' });
+  },
+});
 
 export default defineConfig({
   output: 'server',
@@ -69,24 +87,34 @@ export default defineConfig({
   },
   vite: {
     define: { __BUILD__: JSON.stringify(process.env.BUILD_ID ?? 'dev') },
-    plugins: [tailwindcss(), pureSchemas()],
-    // Files that the page and its worker both need have one name, and are fetched once.
-    worker: {
-      format: 'es',
-      plugins: () => [pureSchemas()],
-      rollupOptions: { treeshake: TREESHAKE, output: { assetFileNames: '_astro/[name].[hash][extname]' } },
-    },
+    plugins: [tailwindcss(), pureSchemas(), namedWorkers(), leftToWorkers(), workerThreads()],
+    worker: { format: 'es' },
     // Fonts stay files of their own: a data: address would be against the Content-Security-Policy.
     build: {
+      // What browsers of the last three years know.
+      target: 'es2022',
       assetsInlineLimit: 0,
+      reportCompressedSize: false,
       rollupOptions: {
         treeshake: TREESHAKE,
       },
     },
+    optimizeDeps: { esbuildOptions: { target: 'es2022' } },
     server: { watch: { ignored: ['**/.data/**', '**/test-results/**'] } },
     // Native or file-reading packages are loaded from node_modules, not bundled.
     ssr: {
-      external: ['@node-rs/argon2', '@resvg/resvg-js', 'sharp', 'subset-font', 'pdfkit', 'fontkit', 'pg', 'piscina', 'prom-client', 'zod'],
+      external: [
+        '@node-rs/argon2',
+        '@resvg/resvg-js',
+        'sharp',
+        'subset-font',
+        'pdfkit',
+        'fontkit',
+        'pg',
+        'piscina',
+        'prom-client',
+        'zod',
+      ],
     },
   },
 });

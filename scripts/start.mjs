@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
-import { build } from './lib/build.mjs';
+import { build, fonts } from './lib/build.mjs';
 import { Failed, output, root } from './lib/run.mjs';
 import { launch, serve } from './lib/serve.mjs';
 import { checkNode, packages, postgres } from './lib/setup.mjs';
@@ -48,15 +48,16 @@ try {
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Failed(`PORT is "${process.env.PORT}"; it is a number from 1 to 65535.`);
   checkNode();
-  await packages();
   let databaseUrl = process.env.DATABASE_URL;
-  if (!databaseUrl) {
+  const database = async () => {
     await postgres();
     arrive();
     ownsDatabase = true;
     databaseUrl = output('bash', [`${root}scripts/db.sh`, 'start']);
-  }
-  if (!dev) await build();
+  };
+  // Each waits for what it fetches: at the same time they take as long as the longer one.
+  await Promise.all([packages(), databaseUrl ? undefined : database()]);
+  await (dev ? fonts() : build());
   const options = { host, port, databaseUrl, dev, shared: ownsDatabase };
   const served = await serve(options);
   child = served.child;

@@ -1,11 +1,12 @@
 // Building when sources are newer than the build.
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
-import { bin, root, run } from './run.mjs';
+import { bin, quietly, root } from './run.mjs';
 import { locked } from './state.mjs';
+import { step } from './steps.mjs';
 
 const stamp = `${root}dist/.built`;
 const sources = [
@@ -13,8 +14,10 @@ const sources = [
   'public',
   'db',
   'demo',
+  'fonts/woff2',
   'astro.config.mjs',
-  'vite.jobs.config.mjs',
+  'vite.shared.mjs',
+  'vite.workers.config.mjs',
   'tsconfig.json',
   'package.json',
   'package-lock.json',
@@ -54,9 +57,10 @@ async function pack(folder) {
       .filter((file) => PACKED.test(file) && statSync(file).size >= LEAST_BYTES)
       .map(async (file) => {
         const bytes = readFileSync(file);
-        const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } };
+        // Fonts are most of it, and gain little by more.
+        const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: file.endsWith('.ttf') ? 5 : 9 } };
         writeFileSync(`${file}.br`, await brotli(bytes, quality));
-        writeFileSync(`${file}.gz`, await zip(bytes, { level: 9 }));
+        writeFileSync(`${file}.gz`, await zip(bytes));
       }),
   );
 }
@@ -67,16 +71,48 @@ const stale = () => {
   return sources.some((source) => existsSync(root + source) && newest(root + source) > built);
 };
 
+/** What fonts are made of. */
+const FONT_SOURCES = ['package-lock.json', 'scripts/fonts.mjs', 'scripts/lib/merge-fonts.mjs', 'fonts/woff2'];
+const fontsFolder = `${root}fonts/ttf`;
+
+/**
+ * Makes the fonts of the application and its tests where they are not there, or are of other sources.
+ * @param meanwhile what needs no more than the small ones, done while the large ones are made
+ */
+export async function fonts(meanwhile = async () => {}) {
+  const hash = createHash('sha256');
+  for (const source of FONT_SOURCES) for (const file of filesIn(root + source)) hash.update(readFileSync(file));
+  const wanted = hash.digest('hex');
+  const note = `${fontsFolder}/.made-from`;
+  const there = () => existsSync(note) && readFileSync(note, 'utf8') === wanted;
+  if (there()) return meanwhile();
+  await locked('fonts', async () => {
+    if (there()) return meanwhile();
+    const made = (which) => quietly(process.execPath, ['scripts/fonts.mjs', which]);
+    rmSync(fontsFolder, { recursive: true, force: true });
+    await step('Unpacking fonts', () => made('small'));
+    await Promise.all([step('Putting large fonts together', () => made('large')), meanwhile()]);
+    writeFileSync(note, wanted);
+  });
+}
+
 export async function build() {
-  if (!stale()) return;
+  if (!stale()) return fonts();
   await locked('build', async () => {
-    if (!stale()) return;
-    console.log('Building ...');
+    if (!stale()) return fonts();
     const started = new Date();
     const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', BUILD_ID: sourcesId() };
-    await run(bin('astro'), ['build', '--silent'], { env });
-    await run(bin('vite'), ['build', '--config', 'vite.jobs.config.mjs', '--logLevel', 'warn'], { env });
-    await pack(`${root}dist/client`);
+    const workers = ['build', '--config', 'vite.workers.config.mjs', '--logLevel', 'error'];
+    // On two processors these take as long as the longer one.
+    await fonts(() =>
+      Promise.all([
+        step('Building pages', () => quietly(bin('astro'), ['build', '--silent'], { env })),
+        step('Building workers', () => quietly(bin('vite'), workers, { env })),
+      ]),
+    );
+    // The build of pages empties the folder that it writes to.
+    cpSync(`${root}.astro/workers/_astro`, `${root}dist/client/_astro`, { recursive: true });
+    await step('Packing', () => pack(`${root}dist/client`));
     // As old as the start of the build: what was edited meanwhile is built again.
     writeFileSync(stamp, started.toISOString());
     utimesSync(stamp, started, started);

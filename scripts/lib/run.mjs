@@ -18,6 +18,21 @@ export function run(command, args, options = {}) {
   });
 }
 
+/** Runs a program to its end; what it printed is shown only where it fails. */
+export function quietly(command, args, options = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    const printed = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => printed.push(part));
+    child.on('error', reject);
+    child.on('close', (code, signal) => {
+      if (code === 0) return resolve();
+      const words = Buffer.concat(printed).toString('utf8').trim();
+      reject(new Failed(`${words}\n${command} ${args.join(' ')} ended with ${signal ?? code}`));
+    });
+  });
+}
+
 /** Runs a program and gives what it printed; throws with its own words where it fails. */
 export function output(command, args, env = {}) {
   const { status, stdout, stderr, error } = spawnSync(command, args, {

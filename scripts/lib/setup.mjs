@@ -1,8 +1,9 @@
 // Installing what is missing: npm packages by the lock file, Debian's PostgreSQL and Chromium.
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { Failed, output, root, run } from './run.mjs';
+import { Failed, output, quietly, root } from './run.mjs';
 import { locked } from './state.mjs';
+import { step } from './steps.mjs';
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
@@ -10,41 +11,56 @@ export function checkNode() {
     throw new Failed(`Node ${process.versions.node} is too old; Node 20.19 or later is needed.`);
 }
 
-/** Packages as the lock file says; nothing is done where they are there already. */
-export async function packages() {
+/**
+ * Packages as the lock file says; nothing is done where they are there already.
+ * @param {{ all?: boolean }} [which] those for development and tests too
+ */
+export async function packages({ all = false } = {}) {
   const stamp = `${root}node_modules/.installed-from`;
   const wanted = createHash('sha256')
     .update(readFileSync(`${root}package-lock.json`))
     .update(process.version.split('.')[0])
     .digest('hex');
-  const there = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
+  const there = () => {
+    const [from, more] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split(' ') : [];
+    return from === wanted && (more === 'all' || !all);
+  };
   if (there()) return;
   await locked('packages', async () => {
     if (there()) return;
-    console.log('Installing packages ...');
-    await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-    writeFileSync(stamp, wanted);
+    await step('Installing packages', () =>
+      quietly('npm', [
+        'ci',
+        '--no-audit',
+        '--no-fund',
+        '--loglevel=error',
+        '--prefer-offline',
+        ...(all ? [] : ['--omit=dev']),
+      ]),
+    );
+    writeFileSync(stamp, `${wanted} ${all ? 'all' : 'production'}`);
   });
 }
 
-async function debian(packageName, what) {
+async function debian(what, ...packageNames) {
   const asRoot = process.getuid?.() === 0;
   if (!asRoot) {
     try {
       output('sudo', ['-n', 'true']);
     } catch {
       throw new Failed(
-        `${what} is missing and this user may not install it. Ask an administrator for: apt-get install -y ${packageName}`,
+        `${what} is missing and this user may not install it. Ask an administrator for: apt-get install -y ${packageNames.join(' ')}`,
       );
     }
   }
   const apt = (...args) =>
-    run(asRoot ? 'apt-get' : 'sudo', [...(asRoot ? [] : ['-n', 'apt-get']), '-qq', ...args], {
+    quietly(asRoot ? 'apt-get' : 'sudo', [...(asRoot ? [] : ['-n', 'apt-get']), '-qq', ...args], {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     });
-  console.log(`Installing ${what} ...`);
-  await apt('update');
-  await apt('install', '-y', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', packageName);
+  await step(`Installing ${what}`, async () => {
+    await apt('update');
+    await apt('install', '-y', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packageNames);
+  });
 }
 
 const postgresThere = () => {
@@ -62,42 +78,30 @@ export async function postgres() {
       mkdirSync('/etc/postgresql-common', { recursive: true });
       writeFileSync('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n');
     }
-    await debian('postgresql', 'PostgreSQL');
+    await debian('PostgreSQL', 'postgresql');
   });
 }
 
-const rsvgThere = () => existsSync('/usr/bin/rsvg-convert') && existsSync('/usr/share/fonts/truetype/liberation');
-/** Draws SVG as programs do that know no fonts inside a document, with fonts as wide as those that offices have. */
-export async function rsvg() {
-  if (rsvgThere()) return;
-  await locked('debian', async () => {
-    if (rsvgThere()) return;
-    await debian('librsvg2-bin', 'rsvg-convert');
-    await debian('fonts-liberation', 'Fonts');
-  });
-}
-
-/** Files by which it is seen that a package is there: of the office suite one for slides and one for documents. */
-const READERS = {
+/** What tests need beside the application, by a file by which it is seen that it is there. */
+const FOR_TESTS = {
+  // Draws SVG as programs do that know no fonts inside a document, with fonts as wide as those that offices have.
+  '/usr/bin/rsvg-convert': 'librsvg2-bin',
+  '/usr/share/fonts/truetype/liberation': 'fonts-liberation',
+  // Another shaper's command, readers of PDF, and an office suite: for slides and for documents.
   '/usr/bin/hb-shape': 'libharfbuzz-bin',
   '/usr/bin/pdftotext': 'poppler-utils',
   '/usr/bin/mutool': 'mupdf-tools',
   '/usr/bin/qpdf': 'qpdf',
   '/usr/lib/libreoffice/program/libslideshowlo.so': 'libreoffice-impress-nogui',
   '/usr/lib/libreoffice/program/libswlo.so': 'libreoffice-writer-nogui',
+  ...(process.env.CHROMIUM ? {} : { '/usr/bin/chromium': 'chromium' }),
 };
-const lackedReaders = () => Object.entries(READERS).filter(([file]) => !existsSync(file));
-/** Another shaper's command, readers of PDF and an office suite: what tests hold ours against. */
-export async function readers() {
-  if (lackedReaders().length === 0) return;
-  await locked('debian', async () => {
-    for (const [, name] of lackedReaders()) await debian(name, name);
-  });
-}
+const lacked = () => Object.entries(FOR_TESTS).filter(([file]) => !existsSync(file));
 
-export async function chromium() {
-  if (process.env.CHROMIUM || existsSync('/usr/bin/chromium')) return;
+export async function forTests() {
+  if (lacked().length === 0) return;
   await locked('debian', async () => {
-    if (!existsSync('/usr/bin/chromium')) await debian('chromium', 'Chromium');
+    const names = lacked().map(([, name]) => name);
+    if (names.length > 0) await debian('programs for tests', ...names);
   });
 }

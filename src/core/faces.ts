@@ -1,28 +1,28 @@
 /**
  * The typefaces that ship. A face is one font file; measuring, the screen, the PDF and the PNG all use that same file.
- * `file` is the path inside the font packages, resolved by whoever loads bytes (worker, server, tests).
+ * `file` is its name in the folder of fonts, found by whoever loads bytes (worker, server, tests).
  */
 export interface Face {
   readonly family: string;
-  readonly weight: 400 | 600 | 700;
+  readonly weight: Weight;
   readonly style?: 'italic';
   readonly file: string;
 }
 
-const package_ = '@expo-google-fonts';
-const WEIGHTS = { 400: '400Regular', 600: '600SemiBold', 700: '700Bold' } as const;
-type Weight = keyof typeof WEIGHTS;
+type Weight = 400 | 600 | 700;
 
-const face = (family: string, folder: string, name: string, weight: Weight, style?: 'italic'): Face => {
-  const cut = style ? `${WEIGHTS[weight]}_Italic` : WEIGHTS[weight];
-  return { family, weight, ...(style && { style }), file: `${package_}/${folder}/${cut}/${name}_${cut}.ttf` };
-};
+const face = (family: string, name: string, weight: Weight, style?: 'italic'): Face => ({
+  family,
+  weight,
+  ...(style && { style }),
+  file: `${name}-${weight}${style ? '-italic' : ''}.ttf`,
+});
 const atkinson = (weight: Weight, style?: 'italic') =>
-  face('Atkinson Hyperlegible Next', 'atkinson-hyperlegible-next', 'AtkinsonHyperlegibleNext', weight, style);
-const noto = (weight: Weight, style?: 'italic') => face('Noto Sans', 'noto-sans', 'NotoSans', weight, style);
-const fraunces = (weight: Weight, style?: 'italic') => face('Fraunces', 'fraunces', 'Fraunces', weight, style);
-const literata = (weight: Weight, style?: 'italic') => face('Literata', 'literata', 'Literata', weight, style);
-const nunito = (weight: Weight, style?: 'italic') => face('Nunito', 'nunito', 'Nunito', weight, style);
+  face('Atkinson Hyperlegible Next', 'AtkinsonHyperlegibleNext', weight, style);
+const noto = (weight: Weight, style?: 'italic') => face('Noto Sans', 'NotoSans', weight, style);
+const fraunces = (weight: Weight, style?: 'italic') => face('Fraunces', 'Fraunces', weight, style);
+const literata = (weight: Weight, style?: 'italic') => face('Literata', 'Literata', weight, style);
+const nunito = (weight: Weight, style?: 'italic') => face('Nunito', 'Nunito', weight, style);
 
 /** Fonts of one script each, regular and bold, by what follows "Noto Sans" in their names. */
 const SCRIPT_FONTS = {
@@ -55,17 +55,14 @@ type ScriptFace = `${ScriptFont}-${400 | 700}`;
 
 const scriptFaces = Object.fromEntries([
   ...Object.entries(SCRIPT_FONTS).flatMap(([id, name]) =>
-    ([400, 700] as const).map((weight) => [
-      `${id}-${weight}`,
-      face(`Noto Sans ${name}`, `noto-sans-${id}`, `NotoSans${name}`, weight),
-    ]),
+    ([400, 700] as const).map((weight) => [`${id}-${weight}`, face(`Noto Sans ${name}`, `NotoSans${name}`, weight)]),
   ),
   // These have but one weight.
   ...([400, 700] as const).map((weight) => [
     `symbols2-${weight}`,
-    { ...face('Noto Sans Symbols 2', 'noto-sans-symbols-2', 'NotoSansSymbols2', 400), weight },
+    { ...face('Noto Sans Symbols 2', 'NotoSansSymbols2', 400), weight },
   ]),
-  ...([400, 700] as const).map((weight) => [`emoji-${weight}`, face('Noto Emoji', 'noto-emoji', 'NotoEmoji', weight)]),
+  ...([400, 700] as const).map((weight) => [`emoji-${weight}`, face('Noto Emoji', 'NotoEmoji', weight)]),
 ]) as Record<ScriptFace, Face>;
 
 /** Fonts with so many signs that a page is given only those that it shows. */
@@ -112,7 +109,7 @@ export const faces = {
   'round-slant-400': nunito(400, 'italic'),
   'round-slant-600': nunito(600, 'italic'),
   'round-slant-700': nunito(700, 'italic'),
-  'hand-400': face('Patrick Hand', 'patrick-hand', 'PatrickHand', 400),
+  'hand-400': face('Patrick Hand', 'PatrickHand', 400),
   ...scriptFaces,
 } as const satisfies Record<string, Face>;
 

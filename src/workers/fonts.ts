@@ -4,11 +4,7 @@ import { isWhole, largeFontAddress, lettersTogether } from './large-fonts';
 
 // The very files that the style sheet names, so that what is measured is what is drawn.
 const addresses = import.meta.glob<string>(
-  [
-    '/node_modules/@expo-google-fonts/{atkinson-hyperlegible-next,fraunces,literata,noto-sans,nunito}/{400Regular,600SemiBold,700Bold,400Regular_Italic,600SemiBold_Italic,700Bold_Italic}/*.ttf',
-    '/node_modules/@expo-google-fonts/patrick-hand/400Regular/*.ttf',
-    '/node_modules/@expo-google-fonts/noto-sans-{arabic,armenian,bengali,devanagari,ethiopic,georgian,gujarati,gurmukhi,hebrew,kannada,khmer,lao,malayalam,myanmar,sinhala,symbols,tamil,telugu,thai}/{400Regular,700Bold}/*.ttf',
-  ],
+  ['/fonts/ttf/*.ttf', '!/fonts/ttf/{NotoSans{JP,KR,SC,TC,Symbols2},NotoEmoji}-*.ttf'],
   { query: '?url', import: 'default', eager: true },
 );
 
@@ -29,7 +25,7 @@ const fonts = createFonts((face, letters) => {
 async function fetchFace(face: FaceId, letters = ''): Promise<void> {
   if (isLarge(face)) return fetchLarge(face, letters);
   if (fetched.has(face)) return;
-  const address = addresses[`/node_modules/${faces[face].file}`];
+  const address = addresses[`/fonts/ttf/${faces[face].file}`];
   if (!address) throw new Error(`no address for the font ${face}`);
   const response = await fetch(address);
   if (!response.ok) throw new Error(`the font ${face} could not be fetched (${response.status})`);

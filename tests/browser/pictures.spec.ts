@@ -22,7 +22,7 @@ test('text measured from the font files is as wide as Chromium draws it', async 
       .join(' '),
   );
   const { createFonts } = await import('../../src/core/text/fonts.js');
-  const fonts = createFonts((face) => readFileSync(`node_modules/${faces[face].file}`));
+  const fonts = createFonts((face) => readFileSync(`fonts/ttf/${faces[face].file}`));
   for (const id of [
     'text-400',
     'text-600',

@@ -72,7 +72,7 @@ test('words are as wide as on Chromium’s canvas, within half a dot at 16', asy
   // Fetched by the page as it fetches any font: whole fonts as arguments are megabytes of letters, also in the trace.
   await page.route('**/whole-font/*', (route) => {
     const face = new URL(route.request().url()).pathname.split('/').at(-1) as FaceId;
-    return route.fulfill({ path: `node_modules/${faces[face].file}`, contentType: 'font/ttf' });
+    return route.fulfill({ path: `fonts/ttf/${faces[face].file}`, contentType: 'font/ttf' });
   });
   for (const [face, own] of byFace) {
     const widths = await page.evaluate(

@@ -65,7 +65,7 @@ describe('widths of words', () => {
     const han = face === 'jp-400' ? 'jp' : face === 'kr-400' ? 'kr' : 'sc';
     const out = execFileSync(
       'hb-shape',
-      ['--no-glyph-names', '--no-clusters', '--output-format=json', `node_modules/${faces[face].file}`],
+      ['--no-glyph-names', '--no-clusters', '--output-format=json', `fonts/ttf/${faces[face].file}`],
       { input: `${words.join('\n')}\n`, encoding: 'utf8' },
     );
     const shaped = out

@@ -17,7 +17,7 @@ const WORDS =
 describe.each(['text-400', 'text-600', 'text-700', 'title-600', 'wide-400', 'wide-700'] as const)(
   'widths in %s',
   (id) => {
-    const font = create(readFileSync(`node_modules/${faces[id].file}`));
+    const font = create(readFileSync(`fonts/ttf/${faces[id].file}`));
     it('are those of the font library to a tenth of a pixel at 16 px', () => {
       for (const [i, word] of WORDS.entries()) {
         const text = `${word} ${WORDS[(i * 5 + 2) % WORDS.length]}`;

@@ -4,12 +4,12 @@ import { createFonts, loadShaper } from '../../src/core/text';
 
 const read = new Map<FaceId, Uint8Array>();
 export function fontBytes(face: FaceId): Uint8Array {
-  const bytes = read.get(face) ?? readFileSync(`node_modules/${faces[face].file}`);
+  const bytes = read.get(face) ?? readFileSync(`fonts/ttf/${faces[face].file}`);
   read.set(face, bytes);
   return bytes;
 }
 
 await loadShaper();
 
-/** The shipped fonts, read from their packages. */
+/** The shipped fonts. */
 export const fonts = createFonts(fontBytes);

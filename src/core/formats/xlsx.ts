@@ -1,6 +1,6 @@
-/** Spreadsheets (Office Open XML, ECMA-376 part 1) as text that lists are read from, and written by the standard package. */
-import type { CellValue } from 'exceljs';
+/** Spreadsheets (Office Open XML, ECMA-376 part 1) as text that lists are read from, and written by a package of its own. */
 import Papa from 'papaparse';
+import type { Cell, Sheet as WrittenSheet } from 'write-excel-file/universal';
 import type { FieldType } from '../chart';
 import { flatOdsSheetsOf, isOds, odsSheetsOf } from './ods';
 import type { RawSheet } from './sheets';
@@ -28,13 +28,6 @@ function sheetText({ name, rows }: RawSheet): SheetText {
     .join('\n');
   return { name, text: text === '' ? '' : `${text}\n`, rows: filled };
 }
-
-type Excel = typeof import('exceljs');
-const excel = async (): Promise<Excel> => {
-  // A bundler and Node do not agree on where the package's names are.
-  const found = (await import('exceljs')) as unknown as Excel & { readonly default?: Excel };
-  return found.default ?? found;
-};
 
 /**
  * The sheets of a workbook that have cells, those that are hidden last.
@@ -64,17 +57,17 @@ export interface Sheet {
 const DAY = /^(\d{4})-(\d{2})-(\d{2})$/;
 
 /** A cell in its column's type where its words are just that, else its words: what is read back says the same. */
-function typed(text: string, type: FieldType): { value: CellValue; format?: string } {
-  if (text === '') return { value: null };
+function typed(text: string, type: FieldType): Cell {
+  if (text === '') return null;
   const day = DAY.exec(text);
   if (type === 'date' && day && Number(day[1]) >= 1900) {
-    const date = new Date(Date.UTC(Number(day[1]), Number(day[2]) - 1, Number(day[3])));
-    if (dateText(date) === text) return { value: date, format: 'yyyy-mm-dd' };
+    const value = new Date(Date.UTC(Number(day[1]), Number(day[2]) - 1, Number(day[3])));
+    if (dateText(value) === text) return { value, type: Date, format: 'yyyy-mm-dd' };
   }
   if ((type === 'number' || type === 'money') && String(Number(text)) === text && Math.abs(Number(text)) < 1e15)
-    return { value: Number(text) };
-  if (type === 'yes-no' && (text === 'yes' || text === 'no')) return { value: text === 'yes' };
-  return { value: text };
+    return { value: Number(text), type: Number };
+  if (type === 'yes-no' && (text === 'yes' || text === 'no')) return { value: text === 'yes', type: Boolean };
+  return { value: text, type: String, format: '@', ...(text.includes('\n') && { wrap: true }) };
 }
 
 /** Letters that a sheet's name can't hold, and its length. */
@@ -91,33 +84,32 @@ export function sheetName(wanted: string, taken: ReadonlySet<string>): string {
   return name;
 }
 
+/** Letters that count for the width of a column, and the widest. */
+const widthOf = (label: string, cells: readonly string[]) =>
+  Math.min(48, Math.max(label.length, ...cells.map(({ length }) => length)) + 2);
+const MOST_MEASURED = 500;
+
 /** A workbook of typed columns, headings bold and kept in view. */
 export async function writeXlsx(sheets: readonly Sheet[]): Promise<Uint8Array> {
-  const { Workbook } = await excel();
-  const book = new Workbook();
+  const { default: writeExcelFile } = await import('write-excel-file/universal');
   const taken = new Set<string>();
-  for (const { name: wanted, columns, rows } of sheets) {
+  const written = sheets.map(({ name: wanted, columns, rows }): WrittenSheet<Blob> => {
     const name = sheetName(wanted, taken);
     taken.add(name.toLowerCase());
-    const sheet = book.addWorksheet(name, { views: [{ state: 'frozen', ySplit: 1 }] });
-    sheet.addRow(columns.map(({ label }) => label)).font = { bold: true };
-    for (const cells of rows) {
-      const row = sheet.addRow([]);
-      for (const [i, text] of cells.entries()) {
-        const { value, format } = typed(text, columns[i]?.type ?? 'text');
-        if (value === null) continue;
-        const cell = row.getCell(i + 1);
-        cell.value = value;
-        if (format) cell.numFmt = format;
-        else if (typeof value === 'string') cell.numFmt = '@';
-        if (text.includes('\n')) cell.alignment = { wrapText: true };
-      }
-    }
-    for (const [i, { label }] of columns.entries())
-      sheet.getColumn(i + 1).width = Math.min(
-        48,
-        Math.max(label.length, ...rows.slice(0, 500).map((row) => (row[i] ?? '').length)) + 2,
-      );
-  }
-  return new Uint8Array((await book.xlsx.writeBuffer()) as ArrayBuffer);
+    return {
+      sheet: name,
+      stickyRowsCount: 1,
+      columns: columns.map(({ label }, i) => ({
+        width: widthOf(
+          label,
+          rows.slice(0, MOST_MEASURED).map((row) => row[i] ?? ''),
+        ),
+      })),
+      data: [
+        columns.map(({ label }) => ({ value: label, type: String, fontWeight: 'bold' })),
+        ...rows.map((cells) => cells.map((text, i) => typed(text, columns[i]?.type ?? 'text'))),
+      ],
+    };
+  });
+  return new Uint8Array(await (await writeExcelFile(written).toBlob()).arrayBuffer());
 }

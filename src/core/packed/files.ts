@@ -1,7 +1,6 @@
 /** Where files carry a packed chart: each format at the place that it keeps for data of others. */
 
 import { strFromU8, strToU8, Unzlib, unzipSync, type Zippable, zipSync, zlibSync } from 'fflate';
-import type { PDFDict as Dict } from 'pdf-lib';
 import { NAMESPACE } from '../scene/slides/item-of';
 import { fromBase64, PACKED, type Packed, toBase64, unpack } from './packed';
 
@@ -103,38 +102,42 @@ function inPng(bytes: Uint8Array): string | undefined {
 /** Name of the file in a PDF. */
 export const ATTACHED = 'chart.dendrotax.json';
 
-/** Source: ISO 32000-1, 7.7.4 (name dictionary) and 7.11.4 (embedded file streams). */
-async function inPdf(bytes: Uint8Array): Promise<string | undefined> {
-  const { PDFDict, PDFDocument, PDFHexString, PDFName, PDFArray, PDFRawStream, PDFString } = await import('pdf-lib');
-  const file = await PDFDocument.load(bytes, {
-    updateMetadata: false,
-    ignoreEncryption: true,
-    throwOnInvalidObject: true,
-  });
-  const names = file.catalog
-    .lookupMaybe(PDFName.of('Names'), PDFDict)
-    ?.lookupMaybe(PDFName.of('EmbeddedFiles'), PDFDict);
-  /** Names lie in a tree. */
-  const pairs = (node: Dict | undefined, deep = 0): Dict[] => {
-    if (!node || deep > 20) return [];
-    const own = node.lookupMaybe(PDFName.of('Names'), PDFArray);
-    const kids = node.lookupMaybe(PDFName.of('Kids'), PDFArray);
-    return [
-      ...Array.from({ length: (own?.size() ?? 0) >> 1 }, (_, i) => own!.lookup(2 * i + 1, PDFDict)),
-      ...Array.from({ length: kids?.size() ?? 0 }, (_, i) => pairs(kids!.lookup(i, PDFDict), deep + 1)).flat(),
-    ];
-  };
-  for (const spec of pairs(names)) {
-    const name = spec.lookup(PDFName.of('UF')) ?? spec.lookup(PDFName.of('F'));
-    const said = name instanceof PDFString || name instanceof PDFHexString ? name.decodeText() : '';
-    const stream = spec.lookupMaybe(PDFName.of('EF'), PDFDict)?.lookup(PDFName.of('F'));
-    if (said !== ATTACHED || !(stream instanceof PDFRawStream)) continue;
-    const filter = stream.dict.lookup(PDFName.of('Filter'));
-    if (filter === undefined) return strFromU8(stream.getContents());
+const EMBEDDED = /\/Type\s*\/EmbeddedFile\b/;
+const FILTER = /\/Filter\s*\[?\s*(\/[^\s\]]+(?:\s+\/[^\s\]]+)*)/;
+/** Long enough for what is said of an embedded file before its bytes. */
+const SAID_OF_STREAM = 2_048;
+
+/**
+ * Looked for among all embedded files, whatever they are named: they stand in the file as they are, however the rest of it is
+ * packed (ISO 32000-1, 7.3.8, 7.5.7 and 7.11.4). Of several the last, as changes are written at the end (7.5.6).
+ */
+function inPdf(bytes: Uint8Array): string | undefined {
+  const text = strFromU8(bytes, true);
+  let found: string | undefined;
+  for (let at = text.indexOf('stream'); at >= 0; at = text.indexOf('stream', at + 6)) {
+    const dictionary = text.slice(Math.max(0, at - SAID_OF_STREAM), at);
+    const own = dictionary.slice(dictionary.lastIndexOf(' obj') + 1);
+    if (text.startsWith('end', at - 3) || !EMBEDDED.test(own)) continue;
+    const start = at + (text[at + 6] === '\r' ? 8 : 7);
+    const end = text.indexOf('endstream', start);
+    if (end < 0) break;
+    const filter = FILTER.exec(own)?.[1];
+    const part = bytes.subarray(start, end);
     // As we write it, and as nearly everybody does.
-    if (filter === PDFName.of('FlateDecode')) return inflated(stream.getContents());
+    const said = filter === undefined ? strFromU8(part) : filter === '/FlateDecode' ? inflatedOrNone(part) : undefined;
+    if (said?.startsWith(`{"${PACKED}"`)) found = said.trimEnd();
+    at = end;
   }
-  return undefined;
+  return found;
+}
+
+function inflatedOrNone(bytes: Uint8Array): string | undefined {
+  try {
+    return inflated(bytes);
+  } catch {
+    // Of another file, or enciphered.
+    return undefined;
+  }
 }
 
 /** Source: RFC 9649 (WebP), 2.3: chunks of a RIFF file, each of a length in four bytes, lowest first, padded to two. */
@@ -208,7 +211,7 @@ export async function packedIn(bytes: Uint8Array): Promise<Packed | undefined> {
   try {
     if (starts(bytes, ...SIGNATURE)) found = inPng(bytes);
     else if (starts(bytes, 0x52, 0x49, 0x46, 0x46)) found = inWebp(bytes);
-    else if (starts(bytes, 0x25, 0x50, 0x44, 0x46)) found = await inPdf(bytes);
+    else if (starts(bytes, 0x25, 0x50, 0x44, 0x46)) found = inPdf(bytes);
     else if (starts(bytes, 0x50, 0x4b, 3, 4)) found = inOffice(bytes);
     else found = inText(strFromU8(bytes));
   } catch {

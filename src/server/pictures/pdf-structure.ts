@@ -51,6 +51,12 @@ export class Structure {
     this.words.push(link);
     return link;
   }
+  /** An element for a place to write at (14.8.4.5): its annotation belongs to it. */
+  field(): Element {
+    const field = this.doc.struct('Form');
+    this.words.push(field);
+    return field;
+  }
   private drawnLinks(): Element[] {
     const links = this.links;
     this.links = [];

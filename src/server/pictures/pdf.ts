@@ -4,6 +4,7 @@ import type { Mark, PlacedMark, Scene } from '../../core/scene';
 import { escapeXml } from '../../core/xml';
 import type { PictureFiles } from '../item-pictures';
 import { fontBytes, fonts, outlinesOf } from './fonts';
+import { fieldsOf, type PdfField } from './pdf-fields';
 import { AS_PLACED, drawShaped } from './pdf-shaped';
 import { bookmark, Structure } from './pdf-structure';
 
@@ -11,16 +12,17 @@ import { bookmark, Structure } from './pdf-structure';
  * Scenes as the pages of a PDF, each of just its size, text selectable, fonts embedded as subsets; tagged, with bookmarks.
  * @param made the date it carries; given so that the same chart can give the same file
  * @param packed the chart, attached
- * @param archived said to be fit for archives (ISO 19005-3, level B): not where it is to be filled in
+ * @param fields to be filled in, of each page; such a file is not said to be fit for archives (ISO 19005-3, level B)
  */
 export function scenesPdf(
   scenes: readonly Scene[],
   files: PictureFiles = new Map(),
   made = new Date(),
   packed?: string,
-  archived = scenes.every(({ remarked }) => remarked === undefined),
+  fields: readonly (readonly PdfField[])[] = [],
 ): Promise<Buffer> {
   const [first] = scenes;
+  const archived = fields.length === 0 && scenes.every(({ remarked }) => remarked === undefined);
   const doc = new PDFDocument({
     autoFirstPage: false,
     lang: first?.language ?? 'en',
@@ -47,6 +49,7 @@ export function scenesPdf(
   escapedMetadata(doc);
   // PDF/A knows no property of PDF/UA by itself: it is described (ISO 19005-3, 6.6.2.3).
   (doc as unknown as Metadata).appendXML(ACCESSIBLE);
+  const addField = fields.length > 0 ? fieldsOf(doc) : undefined;
   const registered = new Set<string>();
   const structure = new Structure(doc);
   const led = scenes.some(({ leads = [] }) => leads.length > 0);
@@ -67,6 +70,11 @@ export function scenesPdf(
     if (clip) doc.restore();
     structure.marks(scene.over ?? [], at(0, 0, 1));
     for (const remark of scene.remarked ?? []) note(doc, structure, remark, made);
+    if (addField && fields[i]) {
+      // Tab goes from one to the next as they are read.
+      (doc.page.dictionary as unknown as { data: object }).data = { ...doc.page.dictionary.data, Tabs: 'R' };
+      for (const field of fields[i]) addField(field, structure);
+    }
     if (led) doc.addNamedDestination(pageName(i + 1), 'Fit');
     for (const { x, y, width, height, page } of scene.leads ?? [])
       if (page <= scenes.length) doc.goTo(x, y, width, height, pageName(page), leadOf(structure, page));

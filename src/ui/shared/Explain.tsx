@@ -1,4 +1,4 @@
-import { Tooltip } from 'radix-ui';
+import * as Tooltip from '@radix-ui/react-tooltip';
 
 /** A word that not everybody knows, with a sentence on hover and focus. */
 export const Explain = ({ about, of }: { about: string; of: string }) => (

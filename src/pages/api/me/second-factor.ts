@@ -1,4 +1,4 @@
-import { toString as qrCode } from 'qrcode';
+import { renderSVG } from 'uqr';
 import { schemas } from '../../../server/api';
 import { endpoint, json, readJson } from '../../../server/http';
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor } from '../../../server/people';
@@ -10,7 +10,7 @@ export const ALL = endpoint(
   {
     POST: async (_, who) => {
       const begun = await beginSecondFactor(personOrNone(who));
-      return json({ ...begun, picture: await qrCode(begun.uri, { type: 'svg', margin: 1 }) });
+      return json({ ...begun, picture: renderSVG(begun.uri, { border: 1 }) });
     },
     PUT: async ({ request }, who) => {
       const person = personOrNone(who);

@@ -1,5 +1,5 @@
 /** The menu of what can be done at a place of the sheet, opened by the other mouse button, the menu key or a long touch. */
-import { DropdownMenu } from 'radix-ui';
+import * as DropdownMenu from '@radix-ui/react-dropdown-menu';
 import type { Action } from '../actions';
 
 export interface MenuPlace {
