@@ -1,6 +1,6 @@
 /** A text and what was understood of it, with a live small picture, before anything is taken in. */
 import { proxy } from 'comlink';
-import { type ClipboardEvent as ReactClipboardEvent, useEffect, useRef, useState } from 'react';
+import { type ClipboardEvent as ReactClipboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { SheetText, Source } from '../../core/formats';
 import { headingsOf } from '../../core/list';
 import type { Telling, Understood } from '../../workers/read.worker';
@@ -103,9 +103,10 @@ export function Understand({
   // biome-ignore lint/correctness/useExhaustiveDependencies: when the kind changes
   useEffect(() => setChoices(NO_CHOICES), [kindId]);
   const understood = result?.ok ? result.understood : null;
-  // Until it is understood anew, what was understood before counts no more.
+  // Until it is understood anew, what was understood before counts no more. In the same turn as the text is shown: a key that
+  // follows at once must not meet the text before it.
   // biome-ignore lint/correctness/useExhaustiveDependencies: when what is read changes
-  useEffect(() => tell.current(null, text), [text, choices, kindId]);
+  useLayoutEffect(() => tell.current(null, text), [text, choices, kindId]);
   const used = Object.keys(choices.roles).length > 0 ? choices.roles : remembered;
   // biome-ignore lint/correctness/useExhaustiveDependencies: when it was understood
   useEffect(
