@@ -4,7 +4,7 @@ import { cpSync, existsSync, readdirSync, readFileSync, rmSync, statSync, utimes
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
-import { bin, quietly, root } from './run.mjs';
+import { quietly, root } from './run.mjs';
 import { locked } from './state.mjs';
 import { step } from './steps.mjs';
 
@@ -102,12 +102,20 @@ export async function build() {
     if (!stale()) return fonts();
     const started = new Date();
     const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', BUILD_ID: sourcesId() };
-    const workers = ['build', '--config', 'vite.workers.config.mjs', '--logLevel', 'error'];
+    // Room for what lives shortly: an eighth less of the time.
+    const built = (file, ...words) =>
+      quietly(
+        process.execPath,
+        ['--max-semi-space-size=256', '--min-semi-space-size=64', `node_modules/${file}`, 'build', ...words],
+        { env },
+      );
     // On two processors these take as long as the longer one.
     await fonts(() =>
       Promise.all([
-        step('Building pages', () => quietly(bin('astro'), ['build', '--silent'], { env })),
-        step('Building workers', () => quietly(bin('vite'), workers, { env })),
+        step('Building pages', () => built('astro/astro.js', '--silent')),
+        step('Building workers', () =>
+          built('vite/bin/vite.js', '--config', 'vite.workers.config.mjs', '--logLevel', 'error'),
+        ),
       ]),
     );
     // The build of pages empties the folder that it writes to.
