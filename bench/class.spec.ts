@@ -6,10 +6,10 @@
 import { chmodSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type APIRequestContext, chromium, expect, type Page, test } from '@playwright/test';
 import { begun, classOf, type Joined, joined, okOf, taskIn } from '../tests/browser/class-people';
 import { peopleServer, somebody, type World } from '../tests/browser/people-server';
 import { line, saved } from '../tests/browser/support';
+import { type APIRequestContext, chromium, expect, type Page, test } from '../tests/browser/test';
 
 const BY_API = 54;
 const IN_BROWSERS = Number(process.env['IN_BROWSERS'] ?? 5);

@@ -1,6 +1,7 @@
 /** How much script a frame takes while a chart of thousands is moved and zoomed, from a trace of Chromium. */
-import { expect, test } from '@playwright/test';
+
 import { newChart } from '../tests/browser/support';
+import { expect, test } from '../tests/browser/test';
 import { ms, section, table } from './figures/report';
 import { staffList } from './staff';
 

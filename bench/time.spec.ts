@@ -1,10 +1,10 @@
 /** Views and moments of the trust of 480: forty small pictures, an edit in an open view, any moment of 100,000 changes. */
 import { gzipSync } from 'node:zlib';
-import { expect, test } from '@playwright/test';
 import { trustList } from '../demo/garden-trust';
 import { apply, type Chart, storedOf } from '../src/core/chart';
 import { inDatabase } from '../tests/browser/other-server';
 import { newChart, open } from '../tests/browser/support';
+import { expect, test } from '../tests/browser/test';
 import { ms, section, table } from './figures/report';
 
 const CHANGES = 100_000;
@@ -81,9 +81,8 @@ test('forty views of 480 posts', async ({ page, request }) => {
   );
 });
 
-test('any moment of 100,000 changes', async ({ request }) => {
+test('any moment of 100,000 changes', async ({ request, site: { database } }) => {
   test.setTimeout(600_000);
-  const database = process.env['DATABASE_URL'];
   test.skip(!database, 'needs DATABASE_URL');
   const id = await newChart(request, trustList(), 'The trust, long at work');
   let chart = ((await (await request.get(`/api/charts/${id}`)).json()) as { chart: Chart }).chart;

@@ -1,6 +1,7 @@
 /** From a key pressed to what is painted: in the row that is written in, and on the sheet. */
-import { expect, type Page, test } from '@playwright/test';
+
 import { newChart, open } from '../tests/browser/support';
+import { expect, type Page, test } from '../tests/browser/test';
 import { staffList } from './staff';
 
 const KEYS = 'Quartermaster of the reserve';

@@ -25,7 +25,7 @@ const told = (ok, words) => {
   console.log(`${ok ? 'ok  ' : 'FAIL'} ${words}`);
 };
 
-await packages();
+await packages({ all: true });
 await postgres();
 await build();
 const databaseUrl = output('bash', [`${root}scripts/db.sh`, 'start'], DATABASE);

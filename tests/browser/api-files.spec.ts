@@ -1,9 +1,9 @@
 /** Lists that come over the API as the file itself, by whichever door. */
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { GARDEN, newChart } from './support';
+import { expect, test } from './test';
 
 const BYTES = { 'content-type': 'application/octet-stream' };
 const FAMILY = readFileSync('tests/corpus/files/libgedcom-perl--royal.ged');

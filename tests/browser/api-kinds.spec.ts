@@ -1,6 +1,7 @@
 /** The API for all kinds: figures as they are documented, and lists that are out to do harm. */
-import { expect, test } from '@playwright/test';
+
 import { LISTS, newChart } from './support';
+import { expect, test } from './test';
 
 test('compose recognises each kind and gives the figures that scripts rely on', async ({ request }) => {
   const compose = async (data: object) => (await request.post('/api/compose', { data })).json();

@@ -1,7 +1,8 @@
 /** Stored charts over the API, where several ask at once or come back. */
-import { expect, test } from '@playwright/test';
+
 import { PNG } from 'pngjs';
 import { GARDEN, newChart } from './support';
+import { expect, test } from './test';
 
 test('of changes sent at once on one revision all are taken that fit, in one order; where it matters it can be asked for', async ({
   request,

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { GARDEN, newChart } from './support';
+import { expect, test } from './test';
 
 test('health and the description of the API answer', async ({ request }) => {
   expect(await (await request.get('/api/health')).json()).toMatchObject({ status: 'ok' });

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { item, line, lines, newChart, noErrors, open, saved, unfold } from './support';
+import { expect, test } from './test';
 
 /** After so long without a letter the editor looks for what suits better. */
 const PAUSE_MS = 350;

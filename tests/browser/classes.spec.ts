@@ -1,11 +1,11 @@
 /** A class in browsers of their own: from the code to the returned mark, with one who is late and one whose connection is lost. */
 import { parseString } from '@fast-csv/parse';
-import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
 import { read as readBook, utils } from 'xlsx';
 import { RUBRIC } from '../support/rubric';
 import { begun, type ClassMade, classOf, joined, okOf, taskIn } from './class-people';
 import { BOSS, peopleServer, type Somebody, somebody, type World } from './people-server';
 import { line, saved, violations } from './support';
+import { type APIRequestContext, type Browser, expect, type Page, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');

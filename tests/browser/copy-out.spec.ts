@@ -1,9 +1,9 @@
 /** Pictures and lists without a file: onto the clipboard, onto paper, out of the page; and many files at once. */
 import { readFileSync } from 'node:fs';
-import { type APIRequestContext, expect, type Page, test } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { GARDEN, item, line, lines, newChart, noErrors, open } from './support';
+import { type APIRequestContext, expect, type Page, test } from './test';
 
 /** What lies on the clipboard: words by their type, pictures by their size in bytes. */
 const onClipboard = (page: Page) =>

@@ -1,8 +1,8 @@
 /** Files that leave, do their work elsewhere, and come back. */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { type APIRequestContext, expect, test } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { newChart, open } from './support';
+import { type APIRequestContext, expect, test } from './test';
 
 const LIST = `Oriel Tansley | Garden director
 \tPiet Marrable | Head of plants

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { item, line, lines, newChart, noErrors, open, saved, violations } from './support';
+import { expect, test } from './test';
 
 test('a list is pasted, understood, taken in, and is there again tomorrow', async ({ page }) => {
   noErrors(page);

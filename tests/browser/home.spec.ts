@@ -1,6 +1,7 @@
 /** The home page: charts found, put in order, several at once, by mouse and by keys. */
-import { expect, test } from '@playwright/test';
+
 import { GARDEN, LISTS, newChart, noErrors, violations } from './support';
+import { expect, test } from './test';
 
 test('charts are put into a folder, several at once, and found by kind, folder and order', async ({
   page,

@@ -1,8 +1,8 @@
 /** What is done with a chart in class: worksheets filled in and checked, questions answered, steps shown with notes beside them. */
 import { readFileSync, writeFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
 import { newChart, noErrors, open, violations } from './support';
+import { expect, type Page, test } from './test';
 
 const MARSH = readFileSync('demo/salt-marsh.txt', 'utf8');
 const GLASS = readFileSync('demo/second-glasshouse.txt', 'utf8');

@@ -2,10 +2,11 @@
  * What people write is shown as they wrote it, nowhere run: strings of many kinds through every field that is shown, with the
  * browser's own report of what its policy stopped as the alarm; and the letters that are written of them, as they arrive.
  */
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+
 import { SMTPServer } from 'smtp-server';
 import { classOf, joined, okOf } from './class-people';
 import { BOSS, peopleServer, somebody, type World } from './people-server';
+import { type BrowserContext, expect, type Page, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');

@@ -1,9 +1,9 @@
 /** Every kind from a list to a picture, its figures, changes and files, through the interface. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { FaceId } from '../../src/core/faces';
 import { composedInWorker, item, LISTS, line, lines, newChart, noErrors, type OtherKind, open } from './support';
+import { expect, type Page, test } from './test';
 
 const NAMES = {
   family: 'Family tree',

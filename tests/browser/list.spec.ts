@@ -1,7 +1,8 @@
 /** The list: bringing files in, the outline and the table by keyboard and mouse, repairs, work on many lines, newer lists. */
-import { expect, type Page, test } from '@playwright/test';
+
 import { writeXlsx } from '../../src/core/formats';
 import { item, LISTS, line, lines, newChart, noErrors, open, saved, violations } from './support';
+import { expect, type Page, test } from './test';
 
 const text = (...labels: string[]) => labels.map((label) => ({ label, type: 'text' as const }));
 const xlsx = async (name: string, columns: string[], rows: string[][]) => ({

@@ -14,6 +14,28 @@ export async function inDatabase<T>(url: string, work: (client: pg.Client) => Pr
   }
 }
 
+/** Where a database lies that is ready to be copied: with its tables and demo charts. */
+const READY = 'ready';
+
+/** @param from an address of the database server @returns that of a database with this name in it */
+const named = (from: string, name: string): string => {
+  const url = new URL(from);
+  url.pathname = `/${name}`;
+  return url.href;
+};
+
+/** Made once, before all tests: what `newDatabase` copies. */
+export async function makeReady(from: string): Promise<void> {
+  await inDatabase(from, (client) => client.query(`CREATE DATABASE ${READY}`));
+  await (await started(named(from, READY))).end();
+}
+
+/** A database as a new server leaves it behind. @param name in letters, digits and _ @returns its address */
+export async function newDatabase(from: string, name: string): Promise<string> {
+  await inDatabase(from, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE ${READY}`));
+  return named(from, name);
+}
+
 export const freePort = () =>
   new Promise<number>((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {

@@ -1,6 +1,6 @@
 /** A server where people have accounts, on a database of its own, and some people in it. */
 import { type APIRequestContext, expect, request } from '@playwright/test';
-import { inDatabase, type Started, started } from './other-server';
+import { inDatabase, newDatabase, type Started, started } from './other-server';
 
 export interface Somebody {
   readonly name: string;
@@ -33,10 +33,7 @@ export async function peopleServer(
   name: string,
   more: Readonly<Record<string, string>> = {},
 ): Promise<World> {
-  await inDatabase(database, (client) => client.query(`CREATE DATABASE ${name}`));
-  const at = new URL(database);
-  at.pathname = `/${name}`;
-  const url = at.href;
+  const url = await newDatabase(database, name);
   const server = await started(url, { PEOPLE: 'on', ...more });
   const open: APIRequestContext[] = [];
   const make = async (headers: Record<string, string> = {}) => {

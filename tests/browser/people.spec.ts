@@ -1,7 +1,8 @@
 /** Where people have accounts: the first administrator, signing in and out, sessions, and that nobody sees what is not theirs. */
-import { type APIRequestContext, type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { inDatabase, type Started, started } from './other-server';
+
+import { inDatabase, newDatabase, type Started, started } from './other-server';
 import { newChart, open, violations } from './support';
+import { type APIRequestContext, type BrowserContext, expect, type Page, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');
@@ -14,11 +15,9 @@ let server: Started;
 let alone: Started;
 
 test.beforeAll(async () => {
-  await inDatabase(database!, (client) => client.query(`CREATE DATABASE ${name}`));
-  const url = new URL(database!);
-  url.pathname = `/${name}`;
+  const url = await newDatabase(database!, name);
   // First somebody is alone here and makes a chart; then the same database is served to people.
-  alone = await started(url.href);
+  alone = await started(url);
   const made = await fetch(`${alone.at}/api/charts`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -26,7 +25,7 @@ test.beforeAll(async () => {
   });
   expect(made.status).toBe(201);
   await alone.end();
-  server = await started(url.href, { PEOPLE: 'on' });
+  server = await started(url, { PEOPLE: 'on' });
 });
 test.afterAll(async () => {
   await server?.end();

@@ -1,11 +1,11 @@
 /** Files against the screen, and against other people's readers. */
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pixelmatch from 'pixelmatch';
 import { PNG } from 'pngjs';
 import { type FaceId, faces, styleOf } from '../../src/core/faces';
 import { composedInWorker, newChart, open } from './support';
+import { expect, test } from './test';
 
 const LIST = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
 

@@ -2,12 +2,13 @@
  * Who may do what: every route and method of the OpenAPI document for every role, against a full table; and the same asked of
  * the database alone.
  */
-import { type APIRequestContext, expect, test } from '@playwright/test';
+
 import pg from 'pg';
 import { askingSql } from '../../src/server/row-security';
 import { begun, classOf, type Joined, joined, taskIn } from './class-people';
 import { inDatabase } from './other-server';
 import { BOSS, peopleServer, somebody, type World } from './people-server';
+import { type APIRequestContext, expect, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');

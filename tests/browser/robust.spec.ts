@@ -1,8 +1,8 @@
 /** What the browser does beside the tool: it prints the chart and nothing else; a worker that breaks down is replaced. */
 
-import { expect, type Page, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { item, line, newChart, open } from './support';
+import { expect, type Page, test } from './test';
 
 async function printed(page: Page) {
   const bytes = await page.pdf({ preferCSSPageSize: true, printBackground: true });

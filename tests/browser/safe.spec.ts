@@ -1,10 +1,10 @@
 /** No request spoils a chart, no secret is guessed in bulk, nobody keeps others out: asked over HTTP, as a script would. */
 import { spawn } from 'node:child_process';
 import { type AddressInfo, createServer } from 'node:net';
-import { type APIRequestContext, expect, test } from '@playwright/test';
 import { classOf, joined, okOf } from './class-people';
 import { freePort, inDatabase } from './other-server';
 import { BOSS, peopleServer, somebody, type World } from './people-server';
+import { type APIRequestContext, expect, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');

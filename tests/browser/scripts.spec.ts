@@ -1,11 +1,11 @@
 /** Names in any script: as Chromium draws them itself, in files, and in an editor that begins at the right. */
 import { readFileSync } from 'node:fs';
-import { expect, type Request, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { type FaceId, faces } from '../../src/core/faces';
 import type { Box } from '../../src/core/scene';
 import { fonts } from '../support/fonts';
 import { composedInWorker, newChart, open } from './support';
+import { expect, type Request, test } from './test';
 
 const SISTERS = readFileSync('demo/sister-gardens.csv', 'utf8');
 const OASIS = readFileSync('demo/oasis-garden.txt', 'utf8');
@@ -194,7 +194,9 @@ test('a table may begin with the mark of its encoding, and is then the same list
   expect((await again.json()).summary).toMatch(/nothing changed/i);
 });
 
-test('scripts and fonts of the build are sent packed', async ({ page, request }) => {
+test('scripts and fonts of the build are sent packed', async ({ browser, baseURL, request }) => {
+  // A browser that was never here.
+  const page = await (await browser.newContext({ baseURL: baseURL! })).newPage();
   const fetched: Request[] = [];
   page.on('requestfinished', (asked) => {
     if (/_astro\/.*(\.wasm|NotoSansArabic)/.test(asked.url())) fetched.push(asked);

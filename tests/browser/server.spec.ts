@@ -2,9 +2,9 @@
 import { connect } from 'node:net';
 import { gzipSync } from 'node:zlib';
 import SwaggerParser from '@apidevtools/swagger-parser';
-import { type APIRequestContext, expect, test } from '@playwright/test';
 import { OpenAPIClientAxios } from 'openapi-client-axios';
 import { GARDEN, line, newChart, open } from './support';
+import { type APIRequestContext, expect, test } from './test';
 
 test('it says that it lives, whether it can serve, and what it is at', async ({ request }) => {
   expect(await (await request.get('/api/health')).json()).toMatchObject({ status: 'ok' });

@@ -2,12 +2,12 @@
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
-import { type APIRequestContext, type Browser, expect, type Page, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { opened } from '../../src/core/slide-words';
 import { inDatabase } from './other-server';
 import { BOSS, peopleServer, type Somebody, somebody, type World } from './people-server';
 import { item, line, noErrors, saved, violations } from './support';
+import { type APIRequestContext, type Browser, expect, type Page, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');

@@ -1,6 +1,7 @@
 /** Working on the sheet itself: menu, strip, plus, lines, sets; and that all of it can be used without seeing or a mouse. */
-import { expect, test } from '@playwright/test';
+
 import { GARDEN, item, LISTS, line, lines, newChart, noErrors, open, violations } from './support';
+import { expect, test } from './test';
 
 test('nothing on any screen breaks the accessibility rules, menus and dialogs open included', async ({
   browser,

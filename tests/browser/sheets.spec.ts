@@ -1,10 +1,10 @@
 /** Fitting to the page, walls, booklets, and what is set by hand. */
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { staffList } from '../../bench/staff';
 import { trustList } from '../../demo/garden-trust';
 import { GARDEN, item, newChart, noErrors, open, violations } from './support';
+import { expect, test } from './test';
 
 const DEMO = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
 const box = async (locator: ReturnType<typeof item>) => (await locator.boundingBox())!;

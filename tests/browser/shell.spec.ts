@@ -1,6 +1,7 @@
 /** The frame of the editor: it never scrolls away, and the keyboard goes through all of it and out again. */
-import { expect, type Page, test } from '@playwright/test';
+
 import { GARDEN, LISTS, line, lines, newChart, noErrors, open } from './support';
+import { expect, type Page, test } from './test';
 
 const STAGES = ['List', 'Arrange', 'Style', 'Check', 'Deliver'];
 const SIZES = [

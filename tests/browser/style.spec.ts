@@ -1,7 +1,8 @@
 /** Rules, own colours, exceptions and what can be made of them. */
-import { expect, test } from '@playwright/test';
+
 import sharp from 'sharp';
 import { item, lines, newChart, noErrors, open, saved } from './support';
+import { expect, test } from './test';
 
 const LIST =
   'Name\tPost\tManager\tDepartment\nAda Fenn\tHead\t\tLearning\nBo Oke\tTeacher\tAda Fenn\tLearning\n\tGardener\tAda Fenn\tGrounds\nCy Penn\tPorter\tAda Fenn\tHouse\n';

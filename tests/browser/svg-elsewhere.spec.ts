@@ -4,9 +4,9 @@
  */
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import type { Box } from '../../src/core/scene';
+import { expect, test } from './test';
 
 const LISTS = [
   ['org', readFileSync('demo/saltmarsh-garden.txt', 'utf8')],

@@ -1,7 +1,8 @@
 /** Everyday tasks as somebody does them who has never seen the tool, by mouse, each within so many actions. */
-import { expect, type Page, test } from '@playwright/test';
+
 import { FIVE_IDEAS, Hand, MESS, openPlain, STAFF } from './hand';
 import { GARDEN, item, LISTS, line, lines, newChart, noErrors, open } from './support';
+import { expect, type Page, test } from './test';
 
 const begin = async (page: Page) => {
   noErrors(page);

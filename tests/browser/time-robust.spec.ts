@@ -1,8 +1,8 @@
 /** Time on two servers at once: nothing half adopted whatever dies, old letters folded, what is set for a day carried out. */
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { expect, test } from '@playwright/test';
-import { inDatabase, type Started, started } from './other-server';
+import { inDatabase, newDatabase, type Started, started } from './other-server';
+import { expect, test } from './test';
 
 const base = process.env['DATABASE_URL'];
 test.skip(base === undefined, 'needs DATABASE_URL');
@@ -13,8 +13,7 @@ let url: string;
 let server: Started;
 
 test.beforeAll(async () => {
-  await inDatabase(base!, (client) => client.query(`CREATE DATABASE ${name}`));
-  url = Object.assign(new URL(base!), { pathname: `/${name}` }).href;
+  url = await newDatabase(base!, name);
   server = await started(url);
 });
 test.afterAll(async () => {

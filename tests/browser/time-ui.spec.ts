@@ -1,6 +1,7 @@
 /** Views, History and Trial as they are worked with. */
-import { type APIRequestContext, expect, type Page, test } from '@playwright/test';
+
 import { item, newChart, noErrors, open, saved, violations } from './support';
+import { type APIRequestContext, expect, type Page, test } from './test';
 
 const TRUST = `Name,Post,Reports to,Place,Cost
 Hanne Ostrey,Director,,Quay,60

@@ -1,6 +1,7 @@
 /** Moments, views and trials by the API: what was, what if, and one list in several pictures. */
-import { type APIRequestContext, expect, test } from '@playwright/test';
+
 import { inDatabase } from './other-server';
+import { type APIRequestContext, expect, test } from './test';
 
 interface Made {
   readonly id: string;
@@ -155,6 +156,7 @@ test.describe('history', () => {
   });
 
   test('is the same at every revision after hundreds of changes, from what is kept whole now and then', async ({
+    site,
     request,
   }) => {
     const { id } = await made(request);
@@ -174,9 +176,8 @@ test.describe('history', () => {
     expect([...seen.keys()].at(-1)).toBe(360);
     for (const [revision, chart] of [...seen].reverse())
       expect((await chartOf(request, id, `?at=${revision}`)).chart).toEqual(chart);
-    const database = process.env['DATABASE_URL'];
-    test.skip(!database, 'needs DATABASE_URL');
-    const kept = await inDatabase(database!, (client) =>
+    test.skip(!site.database, 'needs DATABASE_URL');
+    const kept = await inDatabase(site.database!, (client) =>
       client.query('SELECT revision FROM snapshots WHERE chart = $1', [id]),
     );
     expect(kept.rows.map(({ revision }) => Number(revision))).toEqual([256]);

@@ -1,6 +1,7 @@
 /** Several at once: windows of one browser, people at one chart, and a server that is not there for a while. */
-import { expect, test } from '@playwright/test';
+
 import { item, line, newChart, noErrors, open, saved } from './support';
+import { expect, test } from './test';
 
 test('eight windows of one browser are open at once, hear of each other’s changes, and use one stream', async ({
   context,

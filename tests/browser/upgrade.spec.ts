@@ -1,8 +1,8 @@
 /** What earlier versions stored, and what can't be read. */
 import { readdirSync, readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { inDatabase, type Started, started } from './other-server';
 import { newChart } from './support';
+import { expect, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 // Without the database's address, as when a server that runs is tried, there is nothing to look into.
@@ -74,10 +74,10 @@ test('a database of an earlier version is taken on with all that is in it', asyn
   }
 });
 
-test('a chart that can not be read is left as it is, said, and handed out', async ({ page, request }) => {
+test('a chart that can not be read is left as it is, said, and handed out', async ({ page, request, site }) => {
   const id = await newChart(request);
   // Changed behind the back of the server, which knows the chart as it was: as if another version had written it.
-  await inDatabase(database!, (client) =>
+  await inDatabase(site.database!, (client) =>
     client.query(`UPDATE charts SET settings = settings || '{"version": 99}', revision = 7 WHERE id = $1`, [id]),
   );
   const answer = await request.get(`/api/charts/${id}`);
@@ -93,7 +93,7 @@ test('a chart that can not be read is left as it is, said, and handed out', asyn
   await expect(page.getByRole('link', { name: 'Download everything that is stored' })).toBeVisible();
 });
 
-test('a house style that was not carried through when its server ended is by the next', async ({ request }) => {
+test('a house style that was not carried through when its server ended is by the next', async ({ request, site }) => {
   const id = await newChart(request);
   const { chart, revision } = await (await request.get(`/api/charts/${id}`)).json();
   const style = await (await request.post('/api/house-styles', { data: { name: 'Ours', chart: id } })).json();
@@ -102,19 +102,21 @@ test('a house style that was not carried through when its server ended is by the
   expect(done.status()).toBe(200);
   expect(chart.brand).toBeUndefined();
   // As a server leaves it that was killed after the style was stored and before its charts took it on.
-  await inDatabase(database!, (client) =>
+  await inDatabase(site.database!, (client) =>
     client.query(
       `UPDATE house_styles SET spec = spec || '{"brand": "#335577"}', pending = 'change', changed_at = now() - interval '3 minutes'
         WHERE id = $1`,
       [style.id],
     ),
   );
-  const other = await started(database!);
+  const other = await started(site.database!);
   try {
     const brand = async () => (await (await request.get(`/api/charts/${id}`)).json()).chart.brand;
     await expect.poll(brand).toBe('#335577');
     const left = () =>
-      inDatabase(database!, (client) => client.query('SELECT pending FROM house_styles WHERE id = $1', [style.id]));
+      inDatabase(site.database!, (client) =>
+        client.query('SELECT pending FROM house_styles WHERE id = $1', [style.id]),
+      );
     await expect.poll(async () => (await left()).rows[0].pending).toBeNull();
   } finally {
     await other.end();

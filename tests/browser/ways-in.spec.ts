@@ -3,7 +3,6 @@
  * authenticator, and codes by time made by the package that apps use too.
  */
 import { createServer, type Server } from 'node:http';
-import { type APIRequestContext, expect, type Page, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import Provider from 'oidc-provider';
 import { Secret, TOTP } from 'otpauth';
@@ -11,6 +10,7 @@ import { SMTPServer } from 'smtp-server';
 import { inDatabase, started } from './other-server';
 import { BOSS, peopleServer, type Somebody, somebody, type World } from './people-server';
 import { violations } from './support';
+import { type APIRequestContext, expect, type Page, test } from './test';
 
 const database = process.env['DATABASE_URL'];
 test.skip(database === undefined, 'needs DATABASE_URL');

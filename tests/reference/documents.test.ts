@@ -3,9 +3,7 @@
  * OpenDocument and as PDF, which Poppler reads.
  */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
 import { describe, expect, it } from 'vitest';
@@ -18,9 +16,7 @@ import { documentOf, placed } from '../../src/server/pictures/document';
 import { withShapes } from '../../src/server/pictures/document-shapes';
 import { scenePng } from '../../src/server/pictures/png';
 import { fonts } from '../support/fonts';
-
-const folder = mkdtempSync(join(tmpdir(), 'dendrotax-documents-'));
-let files = 0;
+import { openedInOffice, readByOffice } from '../support/office';
 
 async function documentFor(list: string, asked: DocumentAsked) {
   const kind = kindOf('org')!;
@@ -33,23 +29,13 @@ async function documentFor(list: string, asked: DocumentAsked) {
   return { chart, scene, bytes };
 }
 
-/** A document as the office suite understands it. */
-function opened(bytes: Uint8Array, as: 'fodt' | 'pdf'): string {
-  const name = `document${++files}`;
-  writeFileSync(join(folder, `${name}.docx`), bytes);
-  const own = `-env:UserInstallation=file://${folder}/profile`;
-  execFileSync('soffice', ['--headless', own, '--convert-to', as, '--outdir', folder, join(folder, `${name}.docx`)], {
-    stdio: 'pipe',
-    timeout: 90_000,
-  });
-  return join(folder, `${name}.${as}`);
-}
+const opened = (bytes: Uint8Array) => readByOffice(bytes, 'docx', 'fodt');
 
 const demo = readFileSync('demo/saltmarsh-garden.txt', 'utf8');
 const names = [...demo.matchAll(/^\t*([^|\n]+?) \|/gm)].map(([, name]) => name!);
 
 describe('documents in an office suite', () => {
-  it('every part is well formed, and the drawing stands beside its dots', async () => {
+  it.concurrent('every part is well formed, and the drawing stands beside its dots', async () => {
     const { bytes } = await documentFor(demo, { place: 'full', list: 'levels' });
     const parts = unzipSync(new Uint8Array(bytes));
     for (const [name, part] of Object.entries(parts))
@@ -58,9 +44,9 @@ describe('documents in an office suite', () => {
     expect(media.map((name) => name.split('.').at(-1)).sort()).toEqual(['png', 'svg']);
   });
 
-  it('has the picture with its caption and its words for those who do not see it, and the list as levels', async () => {
+  it.concurrent('has the picture with its caption and its words for those who do not see it, and the list as levels', async () => {
     const { bytes, scene } = await documentFor(demo, { place: 'half', list: 'levels' });
-    const xml = readFileSync(opened(bytes, 'fodt'), 'utf8');
+    const xml = await opened(bytes);
     expect(xml).toContain(`<svg:desc>${scene.description}</svg:desc>`);
     expect(xml.replace(/<[^>]+>/g, '')).toContain('Figure 1: The garden');
     const list = xml.slice(xml.indexOf('<text:list '));
@@ -69,34 +55,39 @@ describe('documents in an office suite', () => {
     expect(list.slice(list.indexOf('Oriel Tansley'), list.indexOf('Piet Marrable'))).toContain('<text:list>');
   });
 
-  it('has the list as a table with a heading row that comes again on every page', async () => {
+  it.concurrent('has the list as a table with a heading row that comes again on every page', async () => {
     const { bytes } = await documentFor(demo, { place: 'between', list: 'table' });
-    const xml = readFileSync(opened(bytes, 'fodt'), 'utf8');
+    const xml = await opened(bytes);
     expect(xml).toContain('<table:table-header-rows>');
     const table = xml.slice(xml.indexOf('<table:table '));
     for (const name of names) expect(table, name).toContain(name);
   });
 
-  it.each([
+  it.concurrent.each([
     ['left', 'left'],
     ['right', 'right'],
   ] as const)('at the %s the text goes beside it', async (place, side) => {
     const { bytes } = await documentFor('Ann\n\tBo\n\tCy\n', { place, list: 'none' });
-    const xml = readFileSync(opened(bytes, 'fodt'), 'utf8');
+    const xml = await opened(bytes);
     expect(xml).toContain(`style:horizontal-pos="${side}"`);
     expect(xml).toMatch(/style:wrap="(biggest|dynamic|parallel)"/);
   });
 
-  it('is as wide as asked for, and no wider than the page leaves room', async () => {
+  it.concurrent('is as wide as asked for, and no wider than the page leaves room', async () => {
     const width = async (asked: DocumentAsked) => {
       const { bytes } = await documentFor('Ann\n\tBo\n\tCy\n', asked);
-      const xml = readFileSync(opened(bytes, 'fodt'), 'utf8');
+      const xml = await opened(bytes);
       const [, wide, unit] = /<draw:frame [^>]*svg:width="([\d.]+)(cm|in)"/.exec(xml)!;
       return Number(wide) * (unit === 'in' ? 2.54 : 1);
     };
-    expect(await width({ place: 'half', list: 'none', wide: 5 })).toBeCloseTo(5, 1);
-    expect(await width({ place: 'half', list: 'none' })).toBeCloseTo(8, 0);
-    expect(await width({ place: 'full', list: 'none', wide: 60 })).toBeLessThanOrEqual(16.01);
+    const [asked, half, tooWide] = await Promise.all([
+      width({ place: 'half', list: 'none', wide: 5 }),
+      width({ place: 'half', list: 'none' }),
+      width({ place: 'full', list: 'none', wide: 60 }),
+    ]);
+    expect(asked).toBeCloseTo(5, 1);
+    expect(half).toBeCloseTo(8, 0);
+    expect(tooWide).toBeLessThanOrEqual(16.01);
   });
 
   describe('as shapes that can be changed there', () => {
@@ -119,7 +110,7 @@ describe('documents in an office suite', () => {
       return { scene, size: placed(scene, asked), bytes: withShapes(written, [drawing], new Map()) };
     };
 
-    it.each([
+    it.concurrent.each([
       ['org', 'saltmarsh-garden.txt'],
       ['family', 'founding-family.txt'],
       ['decision', 'second-glasshouse.txt'],
@@ -129,7 +120,7 @@ describe('documents in an office suite', () => {
       const { scene, size, bytes } = await shaped(kindId, file);
       const parts = unzipSync(bytes);
       new SaxesParser({ xmlns: true }).write(strFromU8(parts['word/document.xml']!)).close();
-      const xml = readFileSync(opened(bytes, 'fodt'), 'utf8');
+      const xml = await opened(bytes);
       // Of each shape its place in the document and its words.
       const shapes = [...xml.matchAll(/<draw:custom-shape ([^>]*)>(.*?)<\/draw:custom-shape>/gs)].map(
         ([, own, inner]) => {
@@ -160,7 +151,7 @@ describe('documents in an office suite', () => {
       expect(placedRight).toBe(scene.items.length);
     });
 
-    it('lines are fixed to the shapes that they join', async () => {
+    it.concurrent('lines are fixed to the shapes that they join', async () => {
       const { scene, bytes } = await shaped('org', 'saltmarsh-garden.txt');
       const xml = strFromU8(unzipSync(bytes)['word/document.xml']!);
       const numbers = new Set([...xml.matchAll(/<wps:cNvPr id="(\d+)"/g)].map(([, id]) => id));
@@ -171,10 +162,10 @@ describe('documents in an office suite', () => {
     });
   });
 
-  it('turns the page where the picture could not be read across an upright one', async () => {
+  it.concurrent('turns the page where the picture could not be read across an upright one', async () => {
     const wide = `Top\n${Array.from({ length: 9 }, (_, i) => `\tHead ${i}\n${Array.from({ length: 4 }, (__, k) => `\t\tPerson ${i} ${k} of long name\n`).join('')}`).join('')}`;
     const { bytes } = await documentFor(wide, { place: 'full', list: 'none' });
-    const info = execFileSync('pdfinfo', [opened(bytes, 'pdf')], { encoding: 'utf8' });
+    const info = execFileSync('pdfinfo', [await openedInOffice(bytes, 'docx', 'pdf')], { encoding: 'utf8' });
     const [, width, height] = /Page size:\s+([\d.]+) x ([\d.]+)/.exec(info)!;
     expect(Number(width)).toBeGreaterThan(Number(height));
   });

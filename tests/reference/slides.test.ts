@@ -3,10 +3,7 @@
  * where each shape has its place and each connector names the two that it joins. Packages are held against ECMA-376-2 (every
  * part has a type, every relation a target).
  */
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
 import { describe, expect, it } from 'vitest';
@@ -17,6 +14,7 @@ import { pagesOf } from '../../src/core/pages';
 import { chartOfList, readList } from '../../src/core/read';
 import { type Scene, type SlideSize, slidesOf } from '../../src/core/scene';
 import { fonts } from '../support/fonts';
+import { readByOffice } from '../support/office';
 
 const DEMOS = [
   ['org', 'saltmarsh-garden.txt'],
@@ -41,23 +39,8 @@ const slides = (scenes: readonly Scene[], size?: SlideSize) =>
     fonts: { heading: 'Fraunces', body: 'Noto Sans' },
   });
 
-const folder = mkdtempSync(join(tmpdir(), 'dendrotax-slides-'));
-let files = 0;
 /** A presentation as the office suite understands it: one XML document. */
-function opened(bytes: Uint8Array): string {
-  const name = `slides${++files}`;
-  writeFileSync(join(folder, `${name}.pptx`), bytes);
-  const own = `-env:UserInstallation=file://${folder}/profile`;
-  execFileSync(
-    'soffice',
-    ['--headless', own, '--convert-to', 'fodp', '--outdir', folder, join(folder, `${name}.pptx`)],
-    {
-      stdio: 'pipe',
-      timeout: 90_000,
-    },
-  );
-  return readFileSync(join(folder, `${name}.fodp`), 'utf8');
-}
+const opened = (bytes: Uint8Array) => readByOffice(bytes, 'pptx', 'fodp');
 
 const POINTS: Readonly<Record<string, number>> = { cm: 72 / 2.54, mm: 72 / 25.4, in: 72, pt: 1 };
 const points = (length: string) => {
@@ -132,59 +115,65 @@ function understood(xml: string) {
 const squeezed = (text: string) => text.replace(/\s+/g, '');
 
 describe('slides in an office suite', () => {
-  it.each(DEMOS)('%s: boxes and words are where ours are, lines join the shapes that they join', (kindId, file) => {
-    const { scene } = compose(chartOf(kindId, file), fonts);
-    const { shapes, connectors, pages } = understood(opened(slides([scene])));
-    expect(pages).toBe(1);
-    const byId = new Map(shapes.map((shape) => [shape.id, shape]));
-    const found = new Map<string, Shape>();
-    for (const { id, label, box } of scene.items) {
-      // Of several with one name, the one that stands there.
-      const near = shapes
-        .filter(({ name }) => name === label.slice(0, name.length) && name !== '')
-        .map((shape) => ({ shape, off: Math.hypot(shape.box.x - box.x, shape.box.y - box.y) }))
-        .sort((a, b) => a.off - b.off)[0];
-      expect(near, label).toBeDefined();
-      const { shape } = near!;
-      found.set(id, shape);
-      for (const part of ['x', 'y', 'width', 'height'] as const)
-        expect(Math.abs(shape.box[part] - box[part]), `${label}: ${part}`).toBeLessThan(2);
-      const words = scene.items
-        .find((item) => item.id === id)!
-        .marks.flatMap((mark) => (mark.type === 'text' ? mark.text : []));
-      expect(squeezed(shape.about), label).toBe(squeezed(label));
-      expect(squeezed(shape.words), label).toBe(squeezed(words.join('')));
-    }
-    // Every line that has both ends at items begins and ends at their shapes, on its way through words or joints at the most.
-    for (const { from, to, label } of scene.edges) {
-      const [one, two] = [found.get(from), found.get(to)];
-      if (!one || !two) continue;
-      const names = [one.name.split(', ')[0], label, two.name.split(', ')[0]].filter(Boolean).join(' - ').slice(0, 80);
-      const pieces = connectors.filter(({ name }) => name.startsWith(names.slice(0, 70)));
-      expect(pieces.length, names).toBeGreaterThan(0);
-      for (const piece of pieces) {
-        expect(piece.from && byId.has(piece.from), names).toBe(true);
-        expect(piece.to && byId.has(piece.to), names).toBe(true);
+  it.concurrent.each(DEMOS)(
+    '%s: boxes and words are where ours are, lines join the shapes that they join',
+    async (kindId, file) => {
+      const { scene } = compose(chartOf(kindId, file), fonts);
+      const { shapes, connectors, pages } = understood(await opened(slides([scene])));
+      expect(pages).toBe(1);
+      const byId = new Map(shapes.map((shape) => [shape.id, shape]));
+      const found = new Map<string, Shape>();
+      for (const { id, label, box } of scene.items) {
+        // Of several with one name, the one that stands there.
+        const near = shapes
+          .filter(({ name }) => name === label.slice(0, name.length) && name !== '')
+          .map((shape) => ({ shape, off: Math.hypot(shape.box.x - box.x, shape.box.y - box.y) }))
+          .sort((a, b) => a.off - b.off)[0];
+        expect(near, label).toBeDefined();
+        const { shape } = near!;
+        found.set(id, shape);
+        for (const part of ['x', 'y', 'width', 'height'] as const)
+          expect(Math.abs(shape.box[part] - box[part]), `${label}: ${part}`).toBeLessThan(2);
+        const words = scene.items
+          .find((item) => item.id === id)!
+          .marks.flatMap((mark) => (mark.type === 'text' ? mark.text : []));
+        expect(squeezed(shape.about), label).toBe(squeezed(label));
+        expect(squeezed(shape.words), label).toBe(squeezed(words.join('')));
       }
-      // Lines of a couple begin between its two; all others at both shapes.
-      expect(
-        pieces.some((piece) => piece.to === two.id || piece.from === two.id),
-        names,
-      ).toBe(true);
-      if (kindId !== 'family')
+      // Every line that has both ends at items begins and ends at their shapes, on its way through words or joints at the most.
+      for (const { from, to, label } of scene.edges) {
+        const [one, two] = [found.get(from), found.get(to)];
+        if (!one || !two) continue;
+        const names = [one.name.split(', ')[0], label, two.name.split(', ')[0]]
+          .filter(Boolean)
+          .join(' - ')
+          .slice(0, 80);
+        const pieces = connectors.filter(({ name }) => name.startsWith(names.slice(0, 70)));
+        expect(pieces.length, names).toBeGreaterThan(0);
+        for (const piece of pieces) {
+          expect(piece.from && byId.has(piece.from), names).toBe(true);
+          expect(piece.to && byId.has(piece.to), names).toBe(true);
+        }
+        // Lines of a couple begin between its two; all others at both shapes.
         expect(
-          pieces.some(({ from: first }) => first === one.id),
+          pieces.some((piece) => piece.to === two.id || piece.from === two.id),
           names,
         ).toBe(true);
-    }
-    const all = squeezed(shapes.map(({ words }) => words).join(''));
-    for (const { text } of scene.page.filter((mark) => mark.type === 'text')) expect(all).toContain(squeezed(text));
-  });
+        if (kindId !== 'family')
+          expect(
+            pieces.some(({ from: first }) => first === one.id),
+            names,
+          ).toBe(true);
+      }
+      const all = squeezed(shapes.map(({ words }) => words).join(''));
+      for (const { text } of scene.page.filter((mark) => mark.type === 'text')) expect(all).toContain(squeezed(text));
+    },
+  );
 
-  it('a shape that is moved there takes its line along', () => {
+  it.concurrent('a shape that is moved there takes its line along', async () => {
     const { scene } = compose(chartOf('org', 'saltmarsh-garden.txt'), fonts);
     const bytes = slides([scene]);
-    const before = understood(opened(bytes));
+
     const parts = unzipSync(bytes);
     const name = 'ppt/slides/slide1.xml';
     const xml = strFromU8(parts[name]!);
@@ -195,20 +184,21 @@ describe('slides in an office suite', () => {
       (_, start: string, y: string) => `${start}${Number(y) + BY * 12_700}"`,
     );
     expect(moved).not.toBe(xml);
-    const after = understood(opened(zipSync({ ...parts, [name]: strToU8(moved) })));
-    const line = ({ connectors }: typeof before) =>
-      connectors.find(({ name: own }) => own === 'Oriel Tansley - Maud Ferrow')!;
+    const files = [bytes, zipSync({ ...parts, [name]: strToU8(moved) })];
+    const [before, after] = (await Promise.all(files.map(opened))).map(understood);
+    const line = (of: ReturnType<typeof understood> | undefined) =>
+      of!.connectors.find(({ name: own }) => own === 'Oriel Tansley - Maud Ferrow')!;
     const [was, is] = [line(before).ends, line(after).ends];
     expect(is[0]).toBeCloseTo(was[0], 0);
     expect(is[1]).toBeCloseTo(was[1], 0);
     expect(is[3] - was[3]).toBeCloseTo(BY, 0);
   });
 
-  it('every page is a slide, and sizes are those that were asked for', () => {
+  it.concurrent('every page is a slide, and sizes are those that were asked for', async () => {
     const chart = chartOf('org', 'saltmarsh-garden.txt');
     const { scenes } = pagesOf({ ...chart, page: { ...chart.page, over: 'booklet' } }, fonts);
     expect(scenes.length).toBeGreaterThan(1);
-    const xml = opened(slides(scenes, 'wide'));
+    const xml = await opened(slides(scenes, 'wide'));
     expect(understood(xml).pages).toBe(scenes.length);
     const sizes = [...xml.matchAll(/fo:page-width="([^"]+)" fo:page-height="([^"]+)"/g)].map(([, w, h]) => [
       Math.round(points(w!)),
@@ -217,9 +207,9 @@ describe('slides in an office suite', () => {
     expect(sizes).toContainEqual([960, 540]);
   });
 
-  it('the list stands in the notes', () => {
+  it.concurrent('the list stands in the notes', async () => {
     const { scene } = compose(chartOf('org', 'saltmarsh-garden.txt'), fonts);
-    const xml = opened(slides([scene]));
+    const xml = await opened(slides([scene]));
     expect(xml.slice(xml.indexOf('<presentation:notes'))).toMatch(/One[\s\S]*Two/);
   });
 });

@@ -16,6 +16,7 @@ import { scenePng } from '../../src/server/pictures/png';
 import { worksheetDocument } from '../../src/server/worksheets/document';
 import { worksheetPdf } from '../../src/server/worksheets/pdf';
 import { fonts } from '../support/fonts';
+import { openedInOffice } from '../support/office';
 
 const folder = mkdtempSync(join(tmpdir(), 'dendrotax-worksheets-'));
 let files = 0;
@@ -117,13 +118,8 @@ describe('worksheets as documents', () => {
         keyPictures: await Promise.all(version.keyPictures.map(drawn)),
       })),
     );
-    const file = kept(await worksheetDocument(chart, pictured, versions, { answers: true }), 'docx');
-    const own = `-env:UserInstallation=file://${folder}/profile`;
-    execFileSync('soffice', ['--headless', own, '--convert-to', 'pdf', '--outdir', folder, file], {
-      stdio: 'pipe',
-      timeout: 90_000,
-    });
-    const pages = pagesOf(file.replace('.docx', '.pdf'));
+    const document = await worksheetDocument(chart, pictured, versions, { answers: true });
+    const pages = pagesOf(await openedInOffice(document, 'docx', 'pdf'));
     const key = pages.findIndex((page) => page.includes('Answers'));
     expect(key).toBeGreaterThan(0);
     const [before, after] = [pages.slice(0, key).join('\n'), pages.slice(key).join('\n')];

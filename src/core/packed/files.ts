@@ -102,8 +102,10 @@ function inPng(bytes: Uint8Array): string | undefined {
 /** Name of the file in a PDF. */
 export const ATTACHED = 'chart.dendrotax.json';
 
-const EMBEDDED = /\/Type\s*\/EmbeddedFile\b/;
-const FILTER = /\/Filter\s*\[?\s*(\/[^\s\]]+(?:\s+\/[^\s\]]+)*)/;
+const EMBEDDED = /\/Type\s{0,4}\/EmbeddedFile\b/;
+const DEFLATED = /\/Filter\s{0,4}\[?\s{0,4}\/FlateDecode\b/;
+/** Packed more than once. */
+const TWICE = /\/Filter\s{0,4}\[\s{0,4}\/FlateDecode\s{0,4}\//;
 /** Long enough for what is said of an embedded file before its bytes. */
 const SAID_OF_STREAM = 2_048;
 
@@ -121,10 +123,10 @@ function inPdf(bytes: Uint8Array): string | undefined {
     const start = at + (text[at + 6] === '\r' ? 8 : 7);
     const end = text.indexOf('endstream', start);
     if (end < 0) break;
-    const filter = FILTER.exec(own)?.[1];
     const part = bytes.subarray(start, end);
     // As we write it, and as nearly everybody does.
-    const said = filter === undefined ? strFromU8(part) : filter === '/FlateDecode' ? inflatedOrNone(part) : undefined;
+    const deflated = DEFLATED.test(own) && !TWICE.test(own);
+    const said = deflated ? inflatedOrNone(part) : own.includes('/Filter') ? undefined : strFromU8(part);
     if (said?.startsWith(`{"${PACKED}"`)) found = said.trimEnd();
     at = end;
   }

@@ -1,5 +1,5 @@
 /** All charts as cards; new, search, rename, copy, bin. */
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ChartCard } from '../../server/charts';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
@@ -109,7 +109,8 @@ export function Home({
       );
     });
   }, []);
-  useEffect(() => {
+  // Before the page is seen: a key that is pressed as soon as it is there counts.
+  useLayoutEffect(() => {
     const key = (event: KeyboardEvent) => {
       const { target } = event;
       const typing =
