@@ -2,11 +2,12 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
-import { build, fonts } from './lib/build.mjs';
+import { BUILD_STEPS, build, fonts, stale } from './lib/build.mjs';
 import { Failed, output, root } from './lib/run.mjs';
 import { launch, serve } from './lib/serve.mjs';
-import { checkNode, packages, postgres } from './lib/setup.mjs';
+import { checkNode, packages, packagesThere, postgres, postgresThere } from './lib/setup.mjs';
 import { arrive, leave } from './lib/state.mjs';
+import { plan } from './lib/steps.mjs';
 
 const dev = process.argv.includes('--dev');
 const host = process.env.HOST || '127.0.0.1';
@@ -49,6 +50,8 @@ try {
     throw new Failed(`PORT is "${process.env.PORT}"; it is a number from 1 to 65535.`);
   checkNode();
   let databaseUrl = process.env.DATABASE_URL;
+  const lacked = [!packagesThere(), !databaseUrl && !postgresThere()].filter(Boolean).length;
+  plan(lacked + (!dev && stale() ? BUILD_STEPS : 0));
   const database = async () => {
     await postgres();
     arrive();

@@ -65,7 +65,9 @@ async function pack(folder) {
   );
 }
 
-const stale = () => {
+/** How many steps a build has, with its fonts. */
+export const BUILD_STEPS = 5;
+export const stale = () => {
   if (!existsSync(stamp)) return true;
   const built = statSync(stamp).mtimeMs;
   return sources.some((source) => existsSync(root + source) && newest(root + source) > built);

@@ -11,20 +11,25 @@ export function checkNode() {
     throw new Failed(`Node ${process.versions.node} is too old; Node 20.19 or later is needed.`);
 }
 
+const stamp = `${root}node_modules/.installed-from`;
+const lockHash = () =>
+  createHash('sha256')
+    .update(readFileSync(`${root}package-lock.json`))
+    .update(process.version.split('.')[0])
+    .digest('hex');
+
+/** @param {boolean} [all] those for development and tests too */
+export function packagesThere(all = false) {
+  const [from, more] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split(' ') : [];
+  return from === lockHash() && (more === 'all' || !all);
+}
+
 /**
  * Packages as the lock file says; nothing is done where they are there already.
  * @param {{ all?: boolean }} [which] those for development and tests too
  */
 export async function packages({ all = false } = {}) {
-  const stamp = `${root}node_modules/.installed-from`;
-  const wanted = createHash('sha256')
-    .update(readFileSync(`${root}package-lock.json`))
-    .update(process.version.split('.')[0])
-    .digest('hex');
-  const there = () => {
-    const [from, more] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split(' ') : [];
-    return from === wanted && (more === 'all' || !all);
-  };
+  const there = () => packagesThere(all);
   if (there()) return;
   await locked('packages', async () => {
     if (there()) return;
@@ -38,7 +43,7 @@ export async function packages({ all = false } = {}) {
         ...(all ? [] : ['--omit=dev']),
       ]),
     );
-    writeFileSync(stamp, `${wanted} ${all ? 'all' : 'production'}`);
+    writeFileSync(stamp, `${lockHash()} ${all ? 'all' : 'production'}`);
   });
 }
 
@@ -63,7 +68,7 @@ async function debian(what, ...packageNames) {
   });
 }
 
-const postgresThere = () => {
+export const postgresThere = () => {
   if (process.env.PG_BIN) return existsSync(`${process.env.PG_BIN}/initdb`);
   const base = '/usr/lib/postgresql';
   return existsSync(base) && readdirSync(base).some((version) => existsSync(`${base}/${version}/bin/initdb`));
