@@ -145,10 +145,8 @@ async function everything() {
     const notes = join(results, `${script.replaceAll('/', '-')}.txt`);
     return check(name, () => run(process.execPath, [script, '--short'], { env: notingIn(notes) }), notes);
   };
-  await Promise.all([
-    hard('nothing a list or a file holds takes it down', 'bench/hostile/run.mjs'),
-    hard('nothing the database or its readers do takes it down', 'bench/siege/siege.mjs'),
-  ]);
+  await hard('nothing a list or a file holds takes it down', 'bench/hostile/run.mjs');
+  await hard('nothing the database or its readers do takes it down', 'bench/siege/siege.mjs');
   databaseUp = true;
   const DATABASE_URL = output('bash', [`${root}scripts/db.sh`, 'start'], database);
   await tests(
