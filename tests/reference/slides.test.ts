@@ -173,7 +173,6 @@ describe('slides in an office suite', () => {
   it.concurrent('a shape that is moved there takes its line along', async () => {
     const { scene } = compose(chartOf('org', 'saltmarsh-garden.txt'), fonts);
     const bytes = slides([scene]);
-
     const parts = unzipSync(bytes);
     const name = 'ppt/slides/slide1.xml';
     const xml = strFromU8(parts[name]!);

@@ -102,6 +102,9 @@ function inPng(bytes: Uint8Array): string | undefined {
 /** Name of the file in a PDF. */
 export const ATTACHED = 'chart.dendrotax.json';
 
+/** How a packed chart begins, and as much of it as says so when it is packed. */
+const BEGINS = `{"${PACKED}"`;
+const BEGINNING = 1_024;
 const EMBEDDED = /\/Type\s{0,4}\/EmbeddedFile\b/;
 const DEFLATED = /\/Filter\s{0,4}\[?\s{0,4}\/FlateDecode\b/;
 /** Packed more than once. */
@@ -115,7 +118,7 @@ const SAID_OF_STREAM = 2_048;
  */
 function inPdf(bytes: Uint8Array): string | undefined {
   const text = strFromU8(bytes, true);
-  let found: string | undefined;
+  let found: { readonly part: Uint8Array; readonly deflated: boolean } | undefined;
   for (let at = text.indexOf('stream'); at >= 0; at = text.indexOf('stream', at + 6)) {
     const dictionary = text.slice(Math.max(0, at - SAID_OF_STREAM), at);
     const own = dictionary.slice(dictionary.lastIndexOf(' obj') + 1);
@@ -126,20 +129,29 @@ function inPdf(bytes: Uint8Array): string | undefined {
     const part = bytes.subarray(start, end);
     // As we write it, and as nearly everybody does.
     const deflated = DEFLATED.test(own) && !TWICE.test(own);
-    const said = deflated ? inflatedOrNone(part) : own.includes('/Filter') ? undefined : strFromU8(part);
-    if (said?.startsWith(`{"${PACKED}"`)) found = said.trimEnd();
+    if (
+      deflated
+        ? beginsPacked(part)
+        : !own.includes('/Filter') && strFromU8(part.subarray(0, BEGINS.length), true) === BEGINS
+    )
+      found = { part, deflated };
     at = end;
   }
-  return found;
+  return found && (found.deflated ? inflated(found.part) : strFromU8(found.part).trimEnd());
 }
 
-function inflatedOrNone(bytes: Uint8Array): string | undefined {
+/** Of files of others no more than the beginning is unfolded. */
+function beginsPacked(bytes: Uint8Array): boolean {
+  let begins = '';
+  const stream = new Unzlib((part) => {
+    begins += strFromU8(part.subarray(0, BEGINS.length), true);
+  });
   try {
-    return inflated(bytes);
+    stream.push(bytes.subarray(0, BEGINNING), bytes.length <= BEGINNING);
   } catch {
-    // Of another file, or enciphered.
-    return undefined;
+    // Not packed so, or enciphered.
   }
+  return begins.startsWith(BEGINS);
 }
 
 /** Source: RFC 9649 (WebP), 2.3: chunks of a RIFF file, each of a length in four bytes, lowest first, padded to two. */

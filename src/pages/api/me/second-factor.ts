@@ -10,7 +10,7 @@ export const ALL = endpoint(
   {
     POST: async (_, who) => {
       const begun = await beginSecondFactor(personOrNone(who));
-      return json({ ...begun, picture: renderSVG(begun.uri, { border: 1 }) });
+      return json({ ...begun, picture: renderSVG(begun.uri, { border: 1, ecc: 'M' }) });
     },
     PUT: async ({ request }, who) => {
       const person = personOrNone(who);
