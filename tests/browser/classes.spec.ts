@@ -165,8 +165,8 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await okOf(teacher.patch(`/api/tasks/${of.id}`, { data: { due: past } }));
   await cy.reload();
   await cy.getByRole('button', { name: 'Hand in late' }).click();
-  await expect(cy.getByText('once handed in, it stays so', { exact: false })).toBeVisible();
-  await cy.getByRole('button', { name: 'Hand in late' }).click();
+  await expect(cy.getByText('The due date has passed', { exact: false })).toBeVisible();
+  await cy.getByRole('button', { name: 'Hand in anyway' }).click();
   await expect(cy.getByText('it was due, and stays', { exact: false })).toBeVisible();
   await expect(cy.getByRole('button', { name: 'Take it back' })).toHaveCount(0);
   await expect(place(desk, 'Cy Tarn')).toContainText('late');
@@ -180,11 +180,9 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
   await expect(work.getByText('x 2', { exact: true })).toBeVisible();
   await work.getByLabel('Propositions').fill('2');
   await expect(work.getByText('Comes to', { exact: false })).toBeVisible();
-  await work.getByLabel('Words to go with it').fill('A good beginning.');
-  await work.getByRole('button', { name: 'Keep the mark' }).click();
-  await expect(work.getByText('Kept.')).toBeVisible();
+  await work.getByRole('textbox', { name: 'Comment' }).fill('A good beginning.');
   expect(await violations(work)).toEqual([]);
-  await work.getByRole('button', { name: 'Return with the mark' }).click();
+  await work.getByRole('button', { name: 'Return', exact: true }).click();
   await expect(work.locator('[data-state=returned]')).toBeVisible();
   await expect(ann.getByText('Your teacher has given it back.')).toBeVisible();
   await expect(ann.getByText('A good beginning.')).toBeVisible();
@@ -349,6 +347,78 @@ test('a task says what is wrong with it: a chart that is not there, or too long,
     201,
   );
   expect(await wrong({ chart: short, scheme: { by: 'counted' } })).toEqual([422, expect.stringContaining('counted')]);
+});
+
+test('the mark on the screen is the mark that is returned, and a half-written one is kept', async ({ browser }) => {
+  const made = await classOf(teacher, 'Screen');
+  const task = await taskIn(teacher, made, { scheme: { by: 'points', most: 10 } });
+  const una = await joined(world, made.code, 'Una Fell');
+  const { id } = await begun(una, task.id);
+  const seen = () => okOf<{ state: string; mark: object | null }>(una.as.get(`/api/works/${id}`));
+  const page = await teacherPage(browser);
+  await page.goto(at(`/works/${id}`));
+  const points = page.getByLabel('Points, 10 at the most');
+  const comment = page.getByRole('textbox', { name: 'Comment' });
+  await points.fill('12');
+  await expect(page.getByText('Type a number from 0 to 10.')).toBeVisible();
+  await page.getByRole('button', { name: 'Return', exact: true }).click();
+  await expect(points).toBeFocused();
+  expect((await seen()).state).toBe('working');
+  await points.fill('7,5');
+  await comment.fill('Half');
+  // Behind the remarks, on another page, and opened again it is as it was; the learner sees none of it.
+  await page.getByRole('button', { name: 'Remarks' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(comment).toHaveValue('Half');
+  await comment.fill('Half written');
+  await page.goto(at(`/tasks/${task.id}`));
+  await page.goto(at(`/works/${id}`));
+  await expect(comment).toHaveValue('Half written');
+  await expect(points).toHaveValue('7.5');
+  expect((await seen()).mark).toBeNull();
+  // What was typed a moment ago goes along.
+  await comment.fill('Well done');
+  await page.getByRole('button', { name: 'Return', exact: true }).click();
+  await expect(page.getByText('Returned.')).toBeVisible();
+  expect(await seen()).toMatchObject({ state: 'returned', mark: { points: 7.5, words: 'Well done' } });
+  // What is written after that is a draft again.
+  await points.fill('8');
+  await expect(page.getByText('Draft saved.')).toBeVisible();
+  expect(await seen()).toMatchObject({ mark: { points: 7.5 } });
+  await page.getByLabel('Include the mark and the comment').uncheck();
+  await page.getByRole('button', { name: 'Return', exact: true }).click();
+  await expect(page.getByText('Returned.')).toBeVisible();
+  expect((await seen()).mark).toBeNull();
+  // In one step by the API, too.
+  expect((await teacher.post(`/api/works/${id}/return`, { data: { points: 12 } })).status()).toBe(422);
+  await okOf(teacher.post(`/api/works/${id}/return`, { data: { points: 9, words: 'Again' } }));
+  expect((await seen()).mark).toEqual({ points: 9, words: 'Again' });
+});
+
+test('blanks are places to write, earn nothing, and handing in with them asks once', async ({ browser }) => {
+  const made = await classOf(teacher, 'Blanks');
+  const task = await taskIn(teacher, made, { start: 'no-phrases' });
+  const code = made.code;
+  const page = await pageOf(browser);
+  await join(page, code, 'Vic Moor');
+  await begin(page);
+  await expect(page.locator('svg').getByText('____').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring in a list' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Work on many lines' })).toHaveCount(0);
+  await handIn(page).click();
+  await expect(page.getByText(/^(\d+) of \1 are empty\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Not yet' }).click();
+  await handIn(page).click();
+  await page.getByRole('button', { name: 'Hand in anyway' }).click();
+  await expect(page.getByText('Handed in. Your teacher has it now.')).toBeVisible();
+  const { places } = await okOf<{ places: { work: { id: string } | null }[] }>(
+    teacher.get(`/api/tasks/${task.id}/works`),
+  );
+  const { compared } = await okOf<{ compared: { points: number; counts: Record<string, number> } }>(
+    teacher.get(`/api/works/${places.find(({ work }) => work)!.work!.id}`),
+  );
+  expect(compared.points).toBe(0);
+  expect(compared.counts).toMatchObject({ phrase: 0, extra: 0 });
 });
 
 test('what a task leaves as it is can be changed by nobody who works on it', async () => {

@@ -10,6 +10,7 @@ export const kinds: readonly Kind[] = [org, family, decision, concept, venn];
 export const kindOf = (id: string): Kind | undefined => kinds.find((kind) => kind.id === id);
 
 export * from './arrangement';
+export { type BlankPlace, blanksOf, isBlank, lineToWrite, stillBlank } from './blanks';
 export type { Branches, Lead, OnPage } from './branches';
 export { notDrawn } from './carry';
 export * from './choices';

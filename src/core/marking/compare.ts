@@ -3,12 +3,12 @@
  * missing and what was added. Names that are nearly the same are taken for the same, and it is said which.
  */
 import { pushTo } from '../grouped';
-import type { Statement } from '../kinds';
+import { isBlank, type Statement } from '../kinds';
 import { folded, jaroWinkler } from '../list';
 
 /**
  * `same`: the same ends and the same words. `phrase`: the same ends, other words. `turned`: what leads from the one to the other
- * there leads from the other to the one here. `missing`: nothing of the kind is said.
+ * there leads from the other to the one here. `missing`: nothing of the kind is said, or its words are left blank.
  */
 export type Verdict = 'same' | 'phrase' | 'turned' | 'missing';
 export const VERDICTS: readonly Verdict[] = ['same', 'phrase', 'turned', 'missing'];
@@ -25,7 +25,7 @@ export interface Compared {
   readonly verdict: Verdict;
   /** What the chart that is compared with says. */
   readonly model: Statement;
-  /** What this one says of it; nothing where it is missing. */
+  /** What this one says of it. Where it is missing: the ends that it joins without words, if it does. */
   readonly own?: Statement;
   /** Names of its ends that are only nearly the same. */
   readonly near: readonly NearName[];
@@ -34,7 +34,7 @@ export interface Compared {
 export interface Comparison {
   /** One for each statement of the model, in its order. */
   readonly compared: readonly Compared[];
-  /** What this chart says beside that. */
+  /** What this chart says beside that; not what it leaves blank of it. */
   readonly extra: readonly Statement[];
   /** All names that were taken for others. */
   readonly near: readonly NearName[];
@@ -58,7 +58,7 @@ const endsOf = ({ from, to, toSet }: Statement): readonly (readonly [Space, stri
   [toSet ? 'set' : 'item', to],
 ];
 const keyOf = (space: Space, name: string): string => `${space} ${folded(name)}`;
-const said = (statement: Statement): boolean => endsOf(statement).every(([, name]) => folded(name) !== '');
+const said = (statement: Statement): boolean => endsOf(statement).every(([, name]) => !isBlank(name));
 
 /** Names by their keys, as they are first written. */
 function namesOf(statements: readonly Statement[], space: Space): ReadonlyMap<string, string> {
@@ -129,6 +129,8 @@ export function compareStatements(own: readonly Statement[], model: readonly Sta
     used.add(i);
     found.set(at, { verdict, at: i });
   };
+  /** Ends that are joined without words say nothing, where the model says something. */
+  const blank = (i: number, { phrase }: Statement) => isBlank(mine[i]!.phrase) && !isBlank(phrase);
   const wordsAlike = (a: Statement, b: Statement) => jaroWinkler(folded(a.phrase), folded(b.phrase));
   const each = (work: (statement: Statement, at: number) => void) => {
     for (const [at, statement] of theirs.entries()) if (!found.has(at)) work(statement, at);
@@ -142,7 +144,7 @@ export function compareStatements(own: readonly Statement[], model: readonly Sta
     );
   });
   each((statement, at) => {
-    const others = freeAt(ends(keys(statement, false), statement));
+    const others = freeAt(ends(keys(statement, false), statement)).filter((i) => !blank(i, statement));
     others.sort((a, b) => wordsAlike(mine[b]!, statement) - wordsAlike(mine[a]!, statement) || a - b);
     take(at, others[0], 'phrase');
   });
@@ -150,8 +152,17 @@ export function compareStatements(own: readonly Statement[], model: readonly Sta
     if (statement.mutual || statement.toSet) return;
     take(
       at,
-      freeAt(ends([...keys(statement, false)].reverse(), statement)).find((i) => !mine[i]!.mutual),
+      freeAt(ends([...keys(statement, false)].reverse(), statement)).find(
+        (i) => !mine[i]!.mutual && !blank(i, statement),
+      ),
       'turned',
+    );
+  });
+  each((statement, at) => {
+    take(
+      at,
+      freeAt(ends(keys(statement, false), statement)).find((i) => blank(i, statement)),
+      'missing',
     );
   });
   const compared = theirs.map((statement, at): Compared => {

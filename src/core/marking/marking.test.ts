@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { readAs } from '../../../tests/support/kinds';
 import { RUBRIC } from '../../../tests/support/rubric';
 import { apply } from '../chart';
-import { kindsDrawn } from '../kinds';
+import { blanksOf, isBlank, kindsDrawn, stillBlank } from '../kinds';
+import { chartOfList, readList } from '../read';
+import { writeList } from '../write';
 import { compareStatements } from './compare';
 import { countedIn, rubricOf } from './counted';
 import { markedBy, markProblem, type Scheme, schemeSchema } from './scheme';
@@ -143,19 +145,42 @@ describe('what a task begins with', () => {
       if (id === 'whole') expect(says).toHaveLength(whole);
       if (id === 'empty') expect(Object.keys(begun.chart.items)).toEqual([]);
       if (id === 'no-levels') expect(says).toEqual([]);
-      if (id === 'no-phrases') expect(says.every(({ phrase }) => phrase === '')).toBe(true);
+      if (id === 'no-phrases') {
+        expect(says.every(({ phrase }) => isBlank(phrase))).toBe(true);
+        const places = blanksOf(begun.chart);
+        expect(places).toHaveLength(whole);
+        expect(stillBlank(begun.chart, places)).toBe(whole);
+        // Nothing of it is right while nothing is filled in.
+        const model = own.inClass.statements(chart);
+        expect(scoreOf(compareStatements(says, model))).toMatchObject({
+          points: 0,
+          counts: { missing: whole, extra: 0 },
+        });
+      }
     }
   });
 
   it('a worksheet lacks as many names as it was asked to, and tells them in another order', () => {
     const { chart } = readAs('org', 'Ann\n\tBo\n\tCy\n\tDi\n\tEd\n');
     const { chart: blank, words } = begin(chart, 'blanks', { count: 3, seed: 5 });
-    const empty = Object.values(blank.items).filter(({ fields }) => fields['name'] === '');
-    expect(empty).toHaveLength(3);
+    const empty = Object.values(blank.items).map(({ fields }) => fields['name']!);
+    expect(empty.filter(isBlank).sort()).toEqual(['____ 1', '____ 2', '____ 3']);
     expect(words).toHaveLength(3);
     expect(begin(chart, 'blanks', { count: 3, seed: 5 }).words).toEqual(words);
     // The top stays, to begin from.
     expect(Object.values(blank.items).some(({ fields }) => fields['name'] === 'Ann')).toBe(true);
+  });
+
+  it.each(kindsDrawn.map(({ id }) => id))('%s: places to write stay apart when the list is typed again', (kind) => {
+    const { chart, kind: own } = readAs(kind, LISTS[kind]!);
+    const { chart: blank } = begin(chart, 'blanks', { count: 2, seed: 3 });
+    const places = blanksOf(blank);
+    expect(new Set(places.map(({ item }) => blank.items[item]!.fields['name'])).size).toBe(2);
+    for (const form of ['csv', 'outline', 'markdown']) {
+      const read = readList(own, writeList(own, form, blank, true), {});
+      const again = read.ok ? chartOfList(own, 'Again', read.list) : blank;
+      expect(new Set(blanksOf(again).map(({ item }) => again.items[item]!.fields['name'])).size, form).toBe(2);
+    }
   });
 
   it('a concept that several lines name is left out by all of them', () => {

@@ -1,6 +1,6 @@
 /** What a comparison comes to, explained line by line; and of a whole class, what is said least. */
 import { hundredths } from '../hundredths';
-import type { Statement } from '../kinds';
+import { isBlank, type Statement } from '../kinds';
 import { folded } from '../list';
 import { type Comparison, type NearName, VERDICTS, type Verdict } from './compare';
 
@@ -9,7 +9,7 @@ export type Weights = Readonly<Record<Exclude<Verdict, 'missing'>, number>>;
 export const WEIGHTS: Weights = { same: 1, phrase: 0.5, turned: 0.5 };
 
 export const sentence = ({ from, phrase, to }: Pick<Statement, 'from' | 'phrase' | 'to'>): string =>
-  [from, phrase === '' ? '-' : phrase, to].join(' ');
+  [from, isBlank(phrase) ? '-' : phrase, to].join(' ');
 
 export interface ScoreLine {
   readonly verdict: Verdict | 'extra';
@@ -36,7 +36,7 @@ export function scoreOf({ compared, extra }: Comparison, weights: Weights = WEIG
     ({ verdict, model, own, near }): ScoreLine => ({
       verdict,
       text: sentence(model),
-      ...(own && (verdict !== 'same' || near.length > 0) && { instead: sentence(own) }),
+      ...(own && verdict !== 'missing' && (verdict !== 'same' || near.length > 0) && { instead: sentence(own) }),
       points: verdict === 'missing' ? 0 : weights[verdict],
       near,
     }),

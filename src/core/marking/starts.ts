@@ -1,6 +1,6 @@
 /** What a task begins with: a chart of which something is left out. */
 import { type Chart, emptyChart } from '../chart';
-import { kindDrawn, kindOnPage } from '../kinds';
+import { isBlank, kindDrawn, kindOnPage, lineToWrite } from '../kinds';
 import { randomFrom, shuffled } from '../random';
 
 export const EMPTY = 'empty';
@@ -33,24 +33,26 @@ export interface Begun {
 const SHARE = 0.4;
 
 function worksheet(chart: Chart, count: number | undefined, seed: number): Begun {
-  const named = Object.values(chart.items)
-    .filter(({ parent, fields }) => parent !== null && (fields['name'] ?? '').trim() !== '')
-    .map(({ id }) => id)
-    .sort();
+  // The top stays, to begin from; of a kind without levels any name can be left out.
+  const levels = Object.values(chart.items).some(({ parent }) => parent !== null);
+  const nameOf = ({ fields }: Chart['items'][string]) => (fields['name'] ?? '').trim();
+  const items = Object.values(chart.items);
+  const tops = new Set(items.filter(({ parent }) => levels && parent === null).map(nameOf));
+  const named = [...new Set(items.map(nameOf))].filter((name) => !isBlank(name) && !tops.has(name)).sort();
   const random = randomFrom(seed);
-  const out = shuffled(named, random).slice(0, count ?? Math.ceil(named.length * SHARE));
-  const words = [...new Set(out.map((id) => chart.items[id]!.fields['name']!.trim()))];
-  const blank = new Set(out);
-  // Every line of one name lacks it: else the answer would stand beside the question.
+  const words = shuffled(named, random).slice(0, count ?? Math.ceil(named.length * SHARE));
+  // Every line of one name lacks it: else the answer would stand beside the question. They are one blank, of one number.
   const gone = new Set(words);
-  const items = Object.fromEntries(
-    Object.entries(chart.items).map(([id, item]) =>
-      blank.has(id) || (item.parent !== null && gone.has((item.fields['name'] ?? '').trim()))
-        ? [id, { ...item, fields: { ...item.fields, name: '' } }]
-        : [id, item],
-    ),
+  const numbers = new Map<string, number>();
+  const blank = Object.fromEntries(
+    Object.entries(chart.items).map(([id, item]) => {
+      const name = nameOf(item);
+      if (!gone.has(name)) return [id, item];
+      if (!numbers.has(name)) numbers.set(name, numbers.size + 1);
+      return [id, { ...item, fields: { ...item.fields, name: lineToWrite(numbers.get(name)) } }];
+    }),
   );
-  return { chart: { ...chart, items }, words: shuffled(words, random) };
+  return { chart: { ...chart, items: blank }, words: shuffled(words, random) };
 }
 
 /**

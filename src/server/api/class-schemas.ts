@@ -165,8 +165,8 @@ export const comparedAnswer = z.object({
   scores: z.record(z.string(), points).describe('By work'),
 });
 export const markRequest = markSchema;
-export const returnRequest = z.object({
-  mark: z.boolean().optional().describe('With the mark'),
+export const returnRequest = markSchema.extend({
+  mark: z.boolean().optional().describe('With the mark; as a rule where one is sent along, which is then kept as well'),
   again: z.boolean().optional().describe('To be worked on again'),
 });
 export const returnAllRequest = z.object({ mark: z.boolean().optional().describe('With the marks') });

@@ -1,4 +1,6 @@
 /** What learners see of their class, and what a teacher sees of one work. */
+import { chartSchema } from '../../core/chart';
+import { blanksOf } from '../../core/kinds';
 import { query } from '../db';
 import type { LearnerWho, Who } from '../who';
 import { scoreWork } from './compared';
@@ -61,12 +63,14 @@ export async function mineOf(who: LearnerWho): Promise<Mine> {
 export async function atWorkOf(who: Who, chart: string) {
   const work = await workOfChart(who, chart);
   const [task] = work
-    ? await query<Pick<Task, 'title' | 'instructions' | 'words' | 'parts'> & { due: Date | null }>(
-        'SELECT title, instructions, words, parts, due_at AS due FROM tasks WHERE id = $1',
+    ? await query<Pick<Task, 'title' | 'instructions' | 'words' | 'parts'> & { due: Date | null; start: unknown }>(
+        'SELECT title, instructions, words, parts, due_at AS due, start FROM tasks WHERE id = $1',
         [work.task],
       )
     : [];
-  return work && task && { work, ...task, due: task.due?.toISOString() ?? null };
+  if (!work || !task) return undefined;
+  const { start, due, ...rest } = task;
+  return { work, ...rest, due: due?.toISOString() ?? null, blanks: blanksOf(chartSchema.parse(start)) };
 }
 
 /** A work; for the teacher with what is counted in it, and how it compares with their own chart. @throws 404 */

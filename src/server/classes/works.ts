@@ -21,7 +21,7 @@ export interface Work {
   readonly returnedAt: string | null;
   readonly mark: Mark | null;
   readonly marked: Marked;
-  /** The mark is given back as well. */
+  /** The learner sees the mark as it was when the work was returned. */
   readonly markGiven: boolean;
   /** All of the class see a copy of it. */
   readonly shown: boolean;
@@ -38,7 +38,7 @@ export interface WorkRow {
   readonly returned_at: Date | null;
   readonly due_at: Date | null;
   readonly mark: Mark | null;
-  readonly given: boolean;
+  readonly given: Mark | null;
   readonly shown: string | null;
   readonly scheme: Scheme;
   readonly kind: string;
@@ -47,7 +47,7 @@ export interface WorkRow {
 }
 
 const SELECT = `SELECT w.id, w.task, w.chart, c.revision, w.learner, a.name, w.handed_at, w.returned_at, t.due_at, w.mark,
-    w.marked AS given, w.shown, t.scheme, t.kind, t.class, k.teacher
+    w.given, w.shown, t.scheme, t.kind, t.class, k.teacher
   FROM works w JOIN tasks t ON t.id = w.task JOIN classes k ON k.id = t.class JOIN charts c ON c.id = w.chart
   JOIN accounts a ON a.id = w.learner`;
 
@@ -76,7 +76,7 @@ function workOf(row: WorkRow): Work {
     returnedAt: returned_at?.toISOString() ?? null,
     mark,
     marked: markedBy(scheme, mark ?? {}, rubricOf(kind)?.rows ?? []),
-    markGiven: given,
+    markGiven: given !== null,
     shown: shown !== null,
   };
 }
@@ -89,17 +89,14 @@ export async function rowFor({ account }: Who, id: string): Promise<WorkRow> {
   return row;
 }
 
-/** What a learner is told: a mark once it was given. */
-const asLearner = (work: Work): Work =>
-  work.state === 'returned' && work.markGiven
-    ? work
-    : { ...work, mark: null, marked: { points: null, of: null, grade: null, lines: [], text: '' } };
+/** What a learner is told: the mark as it was given, not what the teacher is writing. */
+const asLearner = (row: WorkRow): Work => workOf({ ...row, mark: stateOf(row) === 'returned' ? row.given : null });
 
 /** A work, and whether whoever asks teaches it. @throws 404 for all but the teacher and whose it is */
 export async function seenWork(who: Who, id: string): Promise<{ work: Work; teaches: boolean }> {
   const row = await rowFor(who, id);
   const teaches = row.teacher === who.account;
-  return { work: teaches ? workOf(row) : asLearner(workOf(row)), teaches };
+  return { work: teaches ? workOf(row) : asLearner(row), teaches };
 }
 
 /** The same work alone. */
@@ -123,9 +120,7 @@ export const worksOf = async (task: string): Promise<Work[]> =>
 
 /** The works of a learner, by task. */
 export const worksBy = async ({ account }: Who): Promise<Work[]> =>
-  (await query<WorkRow & Record<string, unknown>>(`${SELECT} WHERE w.learner = $1`, [account]))
-    .map(workOf)
-    .map(asLearner);
+  (await query<WorkRow & Record<string, unknown>>(`${SELECT} WHERE w.learner = $1`, [account])).map(asLearner);
 
 /** The work that a chart is, for whoever asks; undefined where it is none. */
 export async function workOfChart({ account }: Who, chart: string): Promise<Work | undefined> {
@@ -134,7 +129,7 @@ export async function workOfChart({ account }: Who, chart: string): Promise<Work
     [chart, account],
   );
   if (!row) return undefined;
-  return row.teacher === account ? workOf(row) : asLearner(workOf(row));
+  return row.teacher === account ? workOf(row) : asLearner(row);
 }
 
 /** Everybody who looks at a work, or at the desk, is told. */

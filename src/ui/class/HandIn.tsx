@@ -12,14 +12,25 @@ const isPast = (due: string | null) => due !== null && new Date(due) < new Date(
 /** What may be done with it is another thing now, and so is its page; until that is there nothing here changes. */
 const reload = () => location.reload();
 
-/** @param flush sends what was not sent yet; true once the server has everything */
-export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolean> }) {
+export interface Left {
+  readonly empty: number;
+  /** All that was to be filled in. */
+  readonly of: number;
+  /** Errors that Check shows. */
+  readonly wrong: number;
+}
+
+/**
+ * @param flush sends what was not sent yet; true once the server has everything
+ * @param left what is empty or wrong still
+ */
+export function HandIn({ at, flush, left }: { at: AtWork; flush?: () => Promise<boolean>; left?: () => Left }) {
   const { due } = at;
   const [work] = useWork(at.work);
   const { id } = work;
   const [wish, setWish] = useState(() => wishes.has(id));
   const [away, setAway] = useState(false);
-  const [sure, setSure] = useState(false);
+  const [sure, setSure] = useState('');
   const [wrong, setWrong] = useState('');
   const busy = useRef(false);
   const send = useCallback(async () => {
@@ -52,7 +63,10 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
     };
   }, [wish, work.state, send]);
   const handIn = () => {
-    if (isPast(due) && !sure) return setSure(true);
+    const asked = [left ? words.left(left()) : '', isPast(due) ? words.sureLate : ''].filter(Boolean).join(' ');
+    // Asked once: what is asked again is something else.
+    if (asked !== '' && asked !== sure) return setSure(asked);
+    setSure('');
     setWrong('');
     wishes.put(id);
     setWish(true);
@@ -91,17 +105,23 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
             className="min-h-[36px] px-5 text-[15px]"
             disabled={wish && !away}
             onClick={handIn}
-            aria-describedby={sure || (wish && away) ? 'hand-in-says' : undefined}
+            aria-describedby={sure !== '' || (wish && away) ? 'hand-in-says' : undefined}
           >
-            {wish && !away ? words.handsIn : isPast(due) ? words.handInLate : words.handIn}
+            {wish && !away
+              ? words.handsIn
+              : sure !== ''
+                ? words.handInAnyway
+                : isPast(due)
+                  ? words.handInLate
+                  : words.handIn}
           </Button>
-          {(sure || (wish && away)) && (
+          {(sure !== '' || (wish && away)) && (
             <span
               id="hand-in-says"
               role="status"
               className="absolute top-full right-0 z-40 mt-1 w-64 rounded border border-rule bg-sheet p-2 text-[13px] shadow-md"
             >
-              {wish && away ? words.waiting : words.sureLate}
+              {wish && away ? words.waiting : sure}
               {wish && away && (
                 <Button
                   className="mt-1"
@@ -111,6 +131,11 @@ export function HandIn({ at, flush }: { at: AtWork; flush?: () => Promise<boolea
                     setAway(false);
                   }}
                 >
+                  {words.notYet}
+                </Button>
+              )}
+              {sure !== '' && (
+                <Button className="mt-1" onClick={() => setSure('')}>
                   {words.notYet}
                 </Button>
               )}

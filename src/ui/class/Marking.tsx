@@ -105,7 +105,6 @@ export function Marking({ me, task, first, rubric, before, after, names }: Props
   const at =
     typeof seen === 'object' ? { chart: seen.chart, scene: seen.shown.scene, regions: seen.shown.regions } : null;
   const said = work.late ? `${words.states[work.state]}, ${words.late}` : words.states[work.state];
-  const marks = task.scheme.by !== 'none';
   return (
     <div className="flex h-screen flex-col">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-sheet px-4 py-1.5">
@@ -159,8 +158,6 @@ export function Marking({ me, task, first, rubric, before, after, names }: Props
           {work.shown ? words.hideClass : words.showClass(names)}
         </Button>
         <Button onClick={() => void act('return', 'POST', { again: true })}>{words.giveAgain}</Button>
-        {marks && <Button onClick={() => void act('return', 'POST', { mark: true })}>{words.giveMarked}</Button>}
-        <Button onClick={() => void act('return', 'POST', { mark: false })}>{words.give}</Button>
       </div>
       <div className="flex min-h-0 flex-1">
         {view === 'compared' ? (
@@ -182,23 +179,15 @@ export function Marking({ me, task, first, rubric, before, after, names }: Props
           aria-label={words.mark}
           className="flex w-[340px] flex-none flex-col overflow-y-auto border-l border-rule bg-sheet"
         >
-          {remarksOpen && at ? (
-            <RemarksPanel at={at} selected={{ item, edge }} onGoTo={goTo} />
-          ) : (
-            <div className="flex flex-col gap-4 p-4">
-              <h2 className="text-base">{words.mark}</h2>
-              {detail && (
-                <MarkForm
-                  work={work}
-                  scheme={task.scheme}
-                  counted={detail.counted}
-                  rubric={rubric}
-                  onMarked={setWork}
-                />
-              )}
-              {detail?.compared && <Lines scored={detail.compared} />}
-            </div>
-          )}
+          {remarksOpen && at && <RemarksPanel at={at} selected={{ item, edge }} onGoTo={goTo} />}
+          {/* Stays behind the remarks, with what is half written in it. */}
+          <div className={remarksOpen && at ? 'hidden' : 'flex flex-col gap-4 p-4'}>
+            <h2 className="text-base">{words.mark}</h2>
+            {detail && (
+              <MarkForm work={work} scheme={task.scheme} counted={detail.counted} rubric={rubric} onMarked={setWork} />
+            )}
+            {detail?.compared && <Lines scored={detail.compared} />}
+          </div>
         </aside>
       </div>
     </div>

@@ -55,7 +55,7 @@ export function NewTask({
   const [charts, setCharts] = useState<readonly ChartCard[] | null>(null);
   const [chart, setChart] = useState('');
   const [title, setTitle] = useState('');
-  const [start, setStart] = useState('whole');
+  const [start, setStart] = useState('');
   const [blanks, setBlanks] = useState('');
   const [instructions, setInstructions] = useState('');
   const [parts, setParts] = useState<ReadonlySet<WorkPart>>(new Set(['list', 'arrange']));
@@ -80,7 +80,8 @@ export function NewTask({
   }, []);
   const kind = kinds.find((one) => one.id === charts?.find((card) => card.id === chart)?.kind);
   const starts = kind?.starts ?? [];
-  const began = starts.some((one) => one.id === start) ? start : 'whole';
+  // Never what gives the answers away, unless it was chosen.
+  const began = starts.some((one) => one.id === start) ? start : (starts[0]?.id ?? '');
   const schemes = Object.keys(words.schemes).filter((one) => one !== 'counted' || (kind?.counted.length ?? 0) > 0);
   const chosenBy = schemes.includes(by) ? by : 'none';
   const send = async () => {

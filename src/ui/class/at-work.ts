@@ -1,6 +1,7 @@
 /** A learner's work, as its page and whoever works on it know it. */
 import { useEffect, useState } from 'react';
 import type { WorkPart } from '../../core/chart';
+import type { BlankPlace } from '../../core/kinds';
 import type { Work } from '../../server/classes';
 import { call } from '../shared/api';
 import { useTogether } from '../together/state';
@@ -13,6 +14,8 @@ export interface AtWork {
   readonly words: readonly string[];
   readonly parts: readonly WorkPart[];
   readonly due: string | null;
+  /** What is to be filled in. */
+  readonly blanks: readonly BlankPlace[];
 }
 
 /** The work as it is now: looked at anew whenever it is said to have changed. */

@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { stillBlank } from '../../core/kinds';
+import type { Left } from '../class/HandIn';
 import { Brand } from '../shared/Brand';
 import { Button } from '../shared/controls';
 import { later } from '../shared/later';
@@ -10,6 +12,14 @@ import { words } from './words';
 /** Whoever is alone fetches none of it. */
 const Among = later(() => import('./Among').then((part) => part.Among));
 const HandIn = later(() => import('../class/HandIn').then((part) => part.HandIn));
+
+/** How much a learner has not filled in, and how many errors there are, as it is now. */
+function left(): Left {
+  const { me, chart, composition } = useEditor.getState();
+  const blanks = me?.at?.blanks ?? [];
+  const wrong = composition?.problems.filter(({ severity }) => severity === 'error').length ?? 0;
+  return { empty: stillBlank(chart, blanks), of: blanks.length, wrong };
+}
 
 export function TopLine() {
   const canUndo = useEditor((state) => state.canUndo);
@@ -40,7 +50,7 @@ export function TopLine() {
       </Button>
       {!me?.at && <Find />}
       {me && <Among me={me} />}
-      {me?.at && <HandIn at={me.at} flush={flush} />}
+      {me?.at && <HandIn at={me.at} flush={flush} left={left} />}
       {!me?.at && (
         <Button
           aria-keyshortcuts="Control+K"

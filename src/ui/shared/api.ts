@@ -13,15 +13,17 @@ export type Answer<T> =
 export const send = <T>(address: string, file: Blob): Promise<Answer<T>> =>
   asked(address, { method: 'POST', headers: { accept: 'application/json' }, body: file });
 
-/** Status 0 means that the server could not be reached. */
+/** Status 0 means that the server could not be reached. @param keepalive sent to its end also where the page is left */
 export async function call<T>(
   method: string,
   address: string,
   body?: unknown,
   headers: Record<string, string> = {},
+  keepalive = false,
 ): Promise<Answer<T>> {
   return asked<T>(address, {
     method,
+    keepalive,
     headers: {
       accept: 'application/json',
       ...(body === undefined ? {} : { 'content-type': 'application/json' }),

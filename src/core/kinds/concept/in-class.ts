@@ -1,5 +1,6 @@
 import type { Chart } from '../../chart';
-import { flat, type KindInClass, type Statement, spoken, withoutWords } from '../in-class';
+import { withBlanks } from '../blanks';
+import { flat, type KindInClass, type Statement, spoken } from '../in-class';
 import { scoreParts } from './figures';
 import { graphOf } from './graph';
 
@@ -34,7 +35,7 @@ export const conceptInClass: KindInClass = {
     {
       id: 'no-phrases',
       label: 'The map without its linking phrases',
-      from: (chart) => withoutWords(chart, ['phrase']),
+      from: (chart) => withBlanks(chart, 'phrase'),
     },
     { id: 'no-levels', label: 'Its concepts alone, none linked', from: conceptsOnly },
   ],

@@ -1,5 +1,6 @@
 import type { Chart } from '../../chart';
-import { flat, type KindInClass, type Statement, spoken, withoutWords } from '../in-class';
+import { withBlanks } from '../blanks';
+import { flat, type KindInClass, type Statement, spoken } from '../in-class';
 import { stepsOf } from './steps';
 
 /** Which answer leads from what to what. */
@@ -19,7 +20,7 @@ function statements(chart: Chart): Statement[] {
 export const decisionInClass: KindInClass = {
   statements,
   bare: [
-    { id: 'no-phrases', label: 'The tree without its answers', from: (chart) => withoutWords(chart, ['answer']) },
+    { id: 'no-phrases', label: 'The tree without its answers', from: (chart) => withBlanks(chart, 'answer') },
     {
       id: 'no-levels',
       label: 'Its questions and outcomes alone',

@@ -15,6 +15,8 @@ export function ListStage() {
   const empty = useEditor((state) => rowsOfList(state.chart.items).all.length === 0);
   const kindId = useEditor((state) => state.chart.kind);
   const view = useEditor((state) => state.listView);
+  /** A task that is to be filled in: no other list is put in its place. */
+  const fillIn = useEditor((state) => (state.me?.at?.blanks.length ?? 0) > 0);
   const [pasting, setPasting] = useState<string | null>(null);
   const [dropped, setDropped] = useState<File | undefined>();
   const [open, setOpen] = useState<'work' | 'newer' | null>(null);
@@ -28,7 +30,7 @@ export function ListStage() {
       onDragOver={(event) => event.dataTransfer.types.includes('Files') && event.preventDefault()}
       onDrop={(event) => {
         const [file] = event.dataTransfer.files;
-        if (!file) return;
+        if (!file || fillIn) return;
         event.preventDefault();
         setDropped(file);
         setPasting('');
@@ -48,15 +50,17 @@ export function ListStage() {
             onChoose={showList}
           />
         </div>
-        <div className="flex flex-wrap gap-1.5">
-          <Button onClick={() => setPasting('')}>{words.list.paste}</Button>
-          <Button aria-expanded={open === 'newer'} onClick={() => toggle('newer')} disabled={empty}>
-            {words.newer.button}
-          </Button>
-          <Button aria-expanded={open === 'work'} onClick={() => toggle('work')} disabled={empty}>
-            {words.work.button}
-          </Button>
-        </div>
+        {!fillIn && (
+          <div className="flex flex-wrap gap-1.5">
+            <Button onClick={() => setPasting('')}>{words.list.paste}</Button>
+            <Button aria-expanded={open === 'newer'} onClick={() => toggle('newer')} disabled={empty}>
+              {words.newer.button}
+            </Button>
+            <Button aria-expanded={open === 'work'} onClick={() => toggle('work')} disabled={empty}>
+              {words.work.button}
+            </Button>
+          </div>
+        )}
         {open === null && (
           <p id="list-hint" className="text-xs text-quiet">
             {view === 'outline' ? words.list.hint : words.table.hint}
