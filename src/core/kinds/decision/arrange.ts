@@ -4,17 +4,24 @@ import { chosen } from '../choices';
 import { arrangeWorded, layeredForm, type WordedLink } from '../worded';
 import { choices } from './choices';
 import { type Steps, stepsOf, type Way } from './steps';
-import { type Aim, worthOf } from './worth';
+import { type Aim, netOf, worthOf } from './worth';
 
 const WORDS_WIDEST = 96;
 /** The best way is drawn this much wider than others. */
 const BEST = 2;
 
-/** What is written on a way: its answer, and what it needs or how likely it is. */
-const wordsOf = ({ answer, chance, cost }: Way) =>
+/**
+ * What is written on a way: its answer, how likely it is, what it costs, and where ways of one choice cost something, what is
+ * left: by that they are compared.
+ */
+const wordsOf = ({ answer, chance, cost }: Way, net: number | undefined) =>
   [
     answer,
-    [chance === undefined ? '' : showChance(chance), cost === 0 ? '' : `costs ${showNumber(cost)}`]
+    [
+      chance === undefined ? '' : showChance(chance),
+      cost === 0 ? '' : `costs ${showNumber(cost)}`,
+      net === undefined ? '' : `net ${showNumber(net)}`,
+    ]
       .filter(Boolean)
       .join(', '),
   ]
@@ -31,10 +38,16 @@ export function arrange({ chart, whole, structure, sizes, lookOf, setWords }: Ar
   const choose = (key: string) => chosen(choices, chart.arrangement, key);
   const tree = stepsOf(chart);
   const best = bestLines(stepsOf(whole ?? chart), choose('aim') as Aim);
+  const all = stepsOf(whole ?? chart);
+  const worth = worthOf(all, choose('aim') as Aim);
+  const compared = (id: string) => {
+    const step = all.steps.get(id);
+    return step?.kind === 'question' && step.ways.length > 1 && step.ways.some(({ cost }) => cost !== 0);
+  };
   const back = new Set(tree.loops.map(({ way }) => way));
   const links = tree.order.flatMap((id) =>
     tree.steps.get(id)!.ways.map((way): WordedLink => {
-      const text = wordsOf(way);
+      const text = wordsOf(way, compared(id) && worth ? netOf(worth, way) : undefined);
       const isBest = best.has(way.line);
       const { lineWidth, wordSize } = lookOf(structure.tierOf.get(id)!);
       return {

@@ -17,6 +17,7 @@ export const columns: readonly Column[] = [
   { field: 'id', label: 'Step', headings: ['id', 'no', 'number', 'key', 'stepno'] },
   { field: 'kind', label: 'Kind', headings: ['type'] },
   { field: 'chance', label: 'Chance', headings: ['probability', 'likelihood', 'p', 'prob'] },
+  { field: 'event', label: 'Event', hint: 'the event it is a chance of', headings: ['sameevent', 'eventname'] },
   {
     field: 'value',
     label: 'Value',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { draw, drawn, overlap, readAs, wordsOnLines } from '../../../../tests/support/kinds';
+import { leftOut } from '../../left-out';
 
 const codes = (text: string) => readAs('decision', text).problems.map(({ code }) => code);
 const MEET = `Sun?
@@ -110,5 +111,58 @@ describe('problems of a decision tree', () => {
   it('say what chances add up to', () => {
     const { problems } = readAs('decision', 'A?\n\tx (50 %): B = 1\n\ty (40 %): C = 2');
     expect(problems.find(({ code }) => code === 'chances-not-one')!.message).toContain('90 %');
+  });
+});
+
+const PLANT = `Lease or buy?
+	lease (cost 20000): Demand if leased
+		high (0.5): Leased, high = 100000
+		low (0.5): Leased, low = 48000
+	buy (cost 60000): Demand if bought
+		high (0.5): Bought, high = 180000
+		low (0.5): Bought, low = 32000
+`;
+
+describe('what explains a choice', () => {
+  it('stands on the ways: what each is worth after its costs, and the best of these is the one that is emphasised', () => {
+    const { scene, chart, kind } = { ...draw('decision', PLANT), ...readAs('decision', PLANT) };
+    const words = JSON.stringify(scene!.links);
+    // 74,000 - 20,000 and 106,000 - 60,000.
+    expect(words).toContain('net 54,000');
+    expect(words).toContain('net 46,000');
+    const best = kind.shownFigures(chart, kind.structure(chart), {}).find(({ label }) => label === 'Best way')!;
+    expect(best.value).toBe('lease');
+    expect(best.about).toContain('lease: 54,000. buy: 46,000.');
+    expect(kind.says(chart, kind.structure(chart)).join(' ')).toContain('lease: 54,000. buy: 46,000.');
+  });
+
+  it.each([
+    'buy (cost 900): Much?',
+    'buy [cost 900]: Much?',
+    'buy (cost: 900): Much?',
+    'buy (costs = 900): Much?',
+    'buy (price 900): Much?',
+    'buy: Much? (cost 900)',
+    'buy: Much? [Cost: 900]',
+    'buy [60 %] [cost 900]: Much?',
+  ])('a cost is read as it is usually written: %s', (line) => {
+    const { chart, id } = readAs('decision', `Which?\n\t${line}\n\t\tyes: A = 5\n\t\tno: B = 3\n\tleave: C = 1\n`);
+    expect(chart.items[id('Much?')]!.fields).toMatchObject({ answer: 'buy', cost: '900' });
+  });
+
+  it('a cost that is not read is reported at its line', () => {
+    const { problems } = readAs('decision', 'Which?\n\tbuy, cost 900 a year: A = 5\n\tleave: C = 1\n');
+    expect(problems).toContainEqual(expect.objectContaining({ code: 'cost-not-read', line: 2 }));
+  });
+
+  it('what is one event comes back from every form', () => {
+    const list = PLANT.replace('if leased', 'if leased [event demand]').replace(
+      'if bought',
+      'if bought [event demand]',
+    );
+    const { chart, kind } = readAs('decision', list);
+    for (const form of ['outline', 'markdown', 'opml', 'csv', 'json'])
+      expect(leftOut(kind, chart, form), form).toEqual([]);
+    expect(kind.figures(chart, kind.structure(chart))).toHaveProperty('perfectInformationOf.demand');
   });
 });

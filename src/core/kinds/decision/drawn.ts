@@ -15,7 +15,7 @@ export const decisionDrawn: KindDrawn = {
   says,
   figures,
   figuresAbout:
-    'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation',
+    'questions, chances, outcomes, questionsToOutcome {fewest, mean, most}; with numbers also value (expected value at the start), best (answers to choose from the start on), values (by item), profile [{value, chance}], perfectInformation, perfectInformationOf {event: value}',
   shownFigures,
   figureCharts,
   walkThrough,

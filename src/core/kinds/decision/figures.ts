@@ -3,9 +3,12 @@ import { hundredths } from '../../hundredths';
 import { showChance, showNumber } from '../../list';
 import { chosen } from '../choices';
 import type { FigureChart, ShownFigure } from '../kind';
+import { listed } from '../saying';
 import { choices } from './choices';
+import { type Events, eventsOf } from './events';
+import { informationOf } from './information';
 import { reached, type Steps, stepsOf } from './steps';
-import { type Aim, type Worth, worthOf } from './worth';
+import { type Aim, netOf, type Worth, worthOf } from './worth';
 
 /** Questions asked on the ways from the start to an outcome: over all ways, without walking each. */
 function questionsToOutcome({ steps, order, tops, depth, loops }: Steps): {
@@ -52,6 +55,7 @@ export function figures(chart: Chart) {
   const kinds = [...within].map((id) => tree.steps.get(id)!.kind);
   const worth = worthFor(chart);
   const start = tree.tops[0];
+  const informed = informationOf(tree, aimOf(chart));
   return {
     questions: kinds.filter((kind) => kind === 'question').length,
     chances: kinds.filter((kind) => kind === 'chance').length,
@@ -63,9 +67,35 @@ export function figures(chart: Chart) {
         best: worth.answers,
         values: Object.fromEntries(worth.values),
         profile: worth.profile,
-        ...(worth.perfectInformation !== undefined && { perfectInformation: worth.perfectInformation }),
+        ...(informed && { perfectInformation: informed.all, perfectInformationOf: informed.of }),
       }),
   };
+}
+
+/** What the worth of knowing chances rests on. */
+function assumed({ events }: Events): string {
+  const names = events.map(({ name }) => `"${name}"`);
+  const one = events.filter(({ steps }) => steps.length > 1).map(({ name }) => `"${name}"`);
+  return [
+    one.length > 0 && `${listed(one)} ${one.length === 1 ? 'is one event' : 'are one event each'} wherever it occurs.`,
+    names.length > 1 && `Apart from what the tree says, ${listed(names)} do not depend on each other.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** What each choice at the start is worth after its costs, the best first: "Lease: 54,000. Buy: 46,000." */
+export function choicesCompared(chart: Chart): string {
+  const tree = stepsOf(chart);
+  const aim = aimOf(chart);
+  const worth = worthOf(tree, aim);
+  const start = tree.tops[0] === undefined ? undefined : tree.steps.get(tree.tops[0]);
+  if (!worth || start?.kind !== 'question') return '';
+  return start.ways
+    .map((way) => ({ name: way.answer || tree.steps.get(way.to)!.name, value: netOf(worth, way) }))
+    .sort((a, b) => (aim === 'highest' ? b.value - a.value : a.value - b.value))
+    .map(({ name, value }) => `${name}: ${showNumber(value)}.`)
+    .join(' ');
 }
 
 export function shownFigures(chart: Chart): ShownFigure[] {
@@ -94,14 +124,16 @@ export function shownFigures(chart: Chart): ShownFigure[] {
     {
       label: 'Best way',
       value: worth.answers.join(', ') || '–',
-      about: 'Answers to choose, up to the first chance or end. It is drawn with wider lines.',
+      about: `${choicesCompared(chart)} Each after its costs. The best way is drawn with wider lines.`,
     },
   );
-  if (worth.perfectInformation !== undefined && f.chances > 0)
+  const tree = stepsOf(chart);
+  const informed = informationOf(tree, aimOf(chart));
+  if (informed)
     shown.push({
       label: 'Perfect information',
-      value: showNumber(worth.perfectInformation),
-      about: 'The most it would be worth to know every chance beforehand.',
+      value: showNumber(informed.all),
+      about: `The most it is worth to know every chance beforehand. ${assumed(eventsOf(tree))}`.trimEnd(),
     });
   return shown;
 }

@@ -4,14 +4,28 @@ import { references, type SplitLine, tidy, writeOutline } from '../../list';
 import { remembered } from '../../remember';
 import { stepsOf } from './steps';
 
-const CHANCE = /\s*\(\s*(?:chance |p ?=? ?)?([\d.,]+\s*%|[01]?[.,]\d+|\d+\s*\/\s*\d+)\s*\)\s*$/i;
-const COST = /\s*\(\s*costs? ([^()]+)\)\s*$/i;
+const CHANCE =
+  /\s*[([]\s*(?:(?:chance|probability|prob\.?|p) ?[:=]? ?)?([\d.,]+\s*%|[01]?[.,]\d+|\d+\s*\/\s*\d+)\s*[)\]]\s*$/i;
+const COST = /\s*[([]\s*(?:costs?|price|fee) ?[:=]? ?([^()[\]]+)[)\]]\s*$/i;
+const EVENT = /\s*\[\s*event ?:? ([^[\]]+)\]\s*$/i;
 const VALUE = /\s+=\s*([-−–]?[\p{Sc}\s]*[\d][\d.,'’\s]*\p{Sc}?)\s*$/u;
 
 /** Letters of a chance, a cost or a value at the most. */
 const LONGEST_NOTE = 120;
 
-/** `answer (60 %) (cost 400): text = 1200`; what stands at the left has no answer. */
+/** The colon that ends an answer: the first that is not in brackets, such as those of `(cost: 400)`. */
+function colonOf(text: string): number {
+  let depth = 0;
+  for (let at = 0; at < text.length; at++) {
+    const sign = text[at]!;
+    if (sign === '(' || sign === '[') depth++;
+    else if (sign === ')' || sign === ']') depth = Math.max(0, depth - 1);
+    else if (sign === ':' && depth === 0 && (at === text.length - 1 || /\s/.test(text[at + 1]!))) return at;
+  }
+  return text.search(/:(\s|$)/);
+}
+
+/** `answer (60 %) (cost 400): text [event demand] = 1200`; a cost may stand behind the text; at the left there is no answer. */
 export const split: SplitLine = (line, _separator, level) => {
   let text = tidy(line);
   const fields: Record<string, string> = {};
@@ -24,16 +38,21 @@ export const split: SplitLine = (line, _separator, level) => {
     return from.slice(0, ahead + found.index);
   };
   text = take(text, VALUE, 'value');
-  const colon = level === 0 ? -1 : text.search(/:(\s|$)/);
+  const colon = level === 0 ? -1 : colonOf(text);
   let answer = '';
-  if (colon >= 0) {
-    answer = tidy(text.slice(0, colon));
-    text = tidy(text.slice(colon + 1));
-    for (let before = ''; before !== answer; ) {
-      before = answer;
-      answer = take(take(answer, CHANCE, 'chance'), COST, 'cost');
+  const each = (from: string, ...notes: readonly (readonly [RegExp, string])[]) => {
+    let left = from;
+    for (let before = ''; before !== left; ) {
+      before = left;
+      for (const [pattern, field] of notes) left = take(left, pattern, field);
     }
+    return left;
+  };
+  if (colon >= 0) {
+    answer = each(tidy(text.slice(0, colon)), [CHANCE, 'chance'], [COST, 'cost']);
+    text = tidy(text.slice(colon + 1));
   }
+  text = each(text, [EVENT, 'event'], ...(level === 0 ? [] : [[COST, 'cost'] as const]));
   return { name: text, ...(answer && { answer }), ...fields };
 };
 
@@ -41,11 +60,11 @@ export const split: SplitLine = (line, _separator, level) => {
 export const outlineOf = (chart: Chart): string =>
   writeOutline(
     walk(treeOf(chart.items)).map(({ id, depth }) => {
-      const { name = '', answer = '', chance, cost, value } = chart.items[id]!.fields;
+      const { name = '', answer = '', chance, cost, value, event } = chart.items[id]!.fields;
       const way = `${answer}${chance ? ` (${chance})` : ''}${cost ? ` (cost ${cost})` : ''}`;
       // A colon in the words would be taken for the end of an answer.
       const needed = way !== '' || /:(\s|$)/.test(name);
-      const text = `${depth > 0 && needed ? `${way}: ` : ''}${name}${value ? ` = ${value}` : ''}`;
+      const text = `${depth > 0 && needed ? `${way}: ` : ''}${name}${event ? ` [event ${event}]` : ''}${value ? ` = ${value}` : ''}`;
       return { level: depth, cells: [text.trim() || '?'] };
     }),
   );

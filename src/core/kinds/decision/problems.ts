@@ -1,6 +1,8 @@
 import type { Chart } from '../../chart';
 import { folded, nameFinder, type Problem, readChance, readNumber, showNumber } from '../../list';
 import { type Found, type LineOf, quoted, reported } from '../report';
+import { listed } from '../saying';
+import { eventsOf } from './events';
 import { kindNamed, reached, type Step, type Steps, stepsOf } from './steps';
 import { hasNumbers } from './worth';
 
@@ -23,6 +25,8 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
     ...unreachable(chart, tree, name),
     ...fieldProblems(chart, tree),
     ...twice(chart, tree, name),
+    ...eventProblems(tree),
+    ...costsLeft(chart, tree),
   ]);
 }
 
@@ -112,6 +116,83 @@ function stepProblems(tree: Steps, { id, kind, ways, value }: Step, name: (id: s
     });
   return found;
 }
+
+/** What is not known of events: of which two ways disagree, and which are one. */
+function eventProblems(tree: Steps): Found[] {
+  if (!hasNumbers(tree)) return [];
+  const { events, differ, unsure } = eventsOf(tree);
+  const called = (at: number, event: string) => events[at]!.steps.map((id) => naming(id, event));
+  const naming = (id: string, event: string) => ({ type: 'edit-fields' as const, id, fields: { event } });
+  const apart = (steps: readonly { readonly id: string; readonly name: string }[]) =>
+    steps.map(({ id, name }, i) => naming(id, `${name} (${i + 1})`));
+  const disagree = differ.map((at): Found => {
+    const { name, steps, said } = events[at]!;
+    return {
+      code: 'event-chances-differ',
+      item: steps.at(-1)!,
+      field: 'event',
+      says: `the chances of "${name}" do not agree: as one event it has the same chances wherever it occurs, and behind a test they add up to those without it. The value of perfect information is left out.`,
+      repairs: said
+        ? []
+        : [
+            {
+              label: 'They are different events',
+              change: {
+                type: 'group',
+                changes: apart(steps.map((id) => ({ id, name }))),
+              },
+            },
+          ],
+    };
+  });
+  const [first] = unsure;
+  if (!first) return disagree;
+  const all = [...new Set(unsure.flat())].filter(
+    (at) => at === first[0] || unsure.some((pair) => pair[0] === first[0] && pair[1] === at),
+  );
+  const names = all.map((at) => `"${events[at]!.name}"`);
+  return [
+    ...disagree,
+    {
+      code: 'one-event',
+      severity: 'note',
+      item: events[first[1]]!.steps[0]!,
+      field: 'event',
+      says: `${listed(names)} have the same outcomes. Are these one event? The value of perfect information takes them for independent events.`,
+      repairs: [
+        {
+          label: 'They are one event',
+          change: { type: 'group', changes: all.flatMap((at) => called(at, events[first[0]]!.name)) },
+        },
+        {
+          label: 'They are independent',
+          change: { type: 'group', changes: all.flatMap((at) => called(at, events[at]!.name)) },
+        },
+      ],
+    },
+  ];
+}
+
+const COST_LEFT = /(?:^|[^\p{L}])(?:costs?|price|fee)\s*[:=]?\s*[\p{Sc}]?\s*\d/iu;
+
+/** Costs that stand where they are not read. */
+const costsLeft = (chart: Chart, tree: Steps): Found[] =>
+  hasNumbers(tree)
+    ? Object.values(chart.items).flatMap(({ id, fields }) =>
+        (['answer', 'name'] as const).flatMap((field) =>
+          COST_LEFT.test(fields[field] ?? '') && fields['cost'] === undefined
+            ? [
+                {
+                  code: 'cost-not-read',
+                  item: id,
+                  field,
+                  says: `"${fields[field]}" may say a cost, which is not counted. Write it as "(cost 400)" after the answer.`,
+                },
+              ]
+            : [],
+        ),
+      )
+    : [];
 
 function unreachable(chart: Chart, tree: Steps, name: (id: string) => string): Found[] {
   const within = reached(tree);

@@ -3,7 +3,7 @@ import { showNumber } from '../../list';
 import { chosen } from '../choices';
 import { listed, nameIn } from '../saying';
 import { choices } from './choices';
-import { figures } from './figures';
+import { choicesCompared, figures } from './figures';
 import { stepsOf } from './steps';
 
 export function says(chart: Chart): string[] {
@@ -34,6 +34,7 @@ export function says(chart: Chart): string[] {
     ...(value !== undefined && best && best.length > 0
       ? [
           `The best way, for the ${aim} value: ${listed(best.map((answer) => `"${answer}"`))}; it is worth ${showNumber(value)} on average.`,
+          ...[choicesCompared(chart)].filter(Boolean),
         ]
       : []),
   ];

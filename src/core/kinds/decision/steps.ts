@@ -3,7 +3,7 @@
  * stands elsewhere is not a step of its own: its way leads to that step, so that ways can meet.
  */
 import { type Chart, type Item, treeOf, walk } from '../../chart';
-import { folded, readChance, readNumber } from '../../list';
+import { folded, readChance, readNumber, tidy } from '../../list';
 import { remembered } from '../../remember';
 
 export type StepKind = 'question' | 'chance' | 'outcome';
@@ -24,6 +24,8 @@ export interface Step {
   readonly kind: StepKind;
   readonly ways: readonly Way[];
   readonly value?: number;
+  /** Chances of one event have the same words here. */
+  readonly event?: string;
 }
 export interface Steps {
   readonly steps: ReadonlyMap<string, Step>;
@@ -99,7 +101,15 @@ function find(items: Chart['items']): Steps {
     const kind =
       named ?? (ways.length === 0 ? 'outcome' : ways.some((way) => way.chance !== undefined) ? 'chance' : 'question');
     const value = readNumber(fields['value'] ?? '');
-    steps.set(id, { id, name: fields['name'] ?? '', kind, ways, ...(value === undefined ? {} : { value }) });
+    const event = tidy(fields['event'] ?? '');
+    steps.set(id, {
+      id,
+      name: fields['name'] ?? '',
+      kind,
+      ways,
+      ...(value === undefined ? {} : { value }),
+      ...(event !== '' && { event }),
+    });
   }
   const tops = tree.tops.filter((id) => !standsFor.has(id));
   const { loops, sorted } = sort(steps, [...tops, ...order]);

@@ -19,8 +19,6 @@ export interface Worth {
   readonly taken: ReadonlySet<Way>;
   /** What may come out when the best is chosen, and how likely each is; lowest first. */
   readonly profile: readonly { readonly value: number; readonly chance: number }[];
-  /** What knowing every chance beforehand would be worth; undefined where there are too many combinations. */
-  readonly perfectInformation?: number;
 }
 
 /** Chance of a way: its own, or an even share of what the others leave. */
@@ -30,6 +28,9 @@ export function chanceOf(step: Step, way: Way): number {
   const given = step.ways.reduce((sum, other) => sum + (other.chance ?? 0), 0);
   return Math.max(0, 1 - given) / open;
 }
+
+/** What a way is worth: what it leads to, less what it costs. */
+export const netOf = ({ values }: Worth, way: Way): number => values.get(way.to)! - way.cost;
 
 /** Whether any end or way has a sum of money. */
 export const hasNumbers = ({ steps }: Steps): boolean =>
@@ -80,61 +81,13 @@ function rollBack(tree: Steps, aim: Aim): Worth | undefined {
       open.push({ id: way.to, chance: at.chance * part, sum: sum - way.cost });
     }
   }
-  const informed = knownBeforehand(tree, start, sign);
   return {
     values,
     best,
     answers,
     taken,
     profile: [...ends].map(([value, chance]) => ({ value, chance })).sort((a, b) => a.value - b.value),
-    ...(informed === undefined ? {} : { perfectInformation: Math.abs(informed - values.get(start)!) }),
   };
 }
 
 const MOST_PATHS = 100_000;
-const MOST_COMBINATIONS = 20_000;
-
-/**
- * The mean of the best that could be chosen if it were known beforehand how every chance turns out. Chances with the same
- * words and the same ways are one event (demand is the same whatever was built); others do not depend on each other.
- */
-function knownBeforehand({ steps, order }: Steps, start: string, sign: number): number | undefined {
-  const eventOf = new Map<string, number>();
-  const events: { readonly chances: readonly number[] }[] = [];
-  const byWords = new Map<string, number>();
-  for (const id of order) {
-    const step = steps.get(id)!;
-    if (step.kind !== 'chance') continue;
-    const chances = step.ways.map((way) => chanceOf(step, way));
-    const words = JSON.stringify([step.name.toLowerCase(), step.ways.map((way) => way.answer.toLowerCase()), chances]);
-    const same = byWords.get(words);
-    if (same === undefined) {
-      byWords.set(words, events.length);
-      eventOf.set(id, events.length);
-      events.push({ chances });
-    } else eventOf.set(id, same);
-  }
-  const combinations = events.reduce((product, { chances }) => product * chances.length, 1);
-  if (combinations * steps.size > MOST_COMBINATIONS * 50 || combinations > MOST_COMBINATIONS) return undefined;
-  const turns = events.map(() => 0);
-  const bestFrom = (id: string): number => {
-    const step = steps.get(id)!;
-    const own = step.value ?? 0;
-    const after = (way: Way) => bestFrom(way.to) - way.cost;
-    if (step.ways.length === 0) return own;
-    if (step.kind === 'chance') return own + after(step.ways[turns[eventOf.get(id)!]!]!);
-    return own + sign * Math.max(...step.ways.map((way) => sign * after(way)));
-  };
-  let mean = 0;
-  for (let at = 0; at < combinations; at++) {
-    let rest = at;
-    let chance = 1;
-    for (const [i, { chances }] of events.entries()) {
-      turns[i] = rest % chances.length;
-      rest = Math.floor(rest / chances.length);
-      chance *= chances[turns[i]!]!;
-    }
-    if (chance > 0) mean += chance * bestFrom(start);
-  }
-  return mean;
-}
