@@ -29,6 +29,8 @@ export interface Composition {
     readonly role: string;
     readonly label: string;
     readonly points: readonly (readonly [number, number])[];
+    /** What is known of it: facts of a couple, columns of a link. */
+    readonly fields?: Readonly<Record<string, string>>;
   }[];
   readonly sets: readonly {
     readonly id: string;
@@ -123,13 +125,10 @@ export function* composing(chart: Chart, fonts: Fonts, options: ComposeOptions =
     kind: kind.id,
     scene,
     items: off === 0 ? items : items.map((item) => ({ ...item, tier: item.tier + off })),
-    links: arrangement.links.map(({ from, to, role, label, points }) => ({
-      from,
-      to,
-      role,
-      label,
-      points: points.map(point),
-    })),
+    links: arrangement.links.map(({ from, to, role, label, points, said }) => {
+      const fields = kind.factsOfLine?.(chart, { from, to, role, said });
+      return { from, to, role, label, points: points.map(point), ...(fields && { fields }) };
+    }),
     sets: sets.map(({ id, name, count, outline, curved }) => ({
       id,
       name,

@@ -261,6 +261,11 @@ export interface KindOnPage {
   readonly plus?: string;
   /** Other ways to write the list than those that all kinds share. */
   readonly formats?: Readonly<Record<string, ListFormat>>;
+  /** What is known of a line that is drawn, beside what is written on it. */
+  factsOfLine?(
+    chart: Chart,
+    link: { readonly from: string; readonly to: string; readonly role: string; readonly said?: string | undefined },
+  ): Readonly<Record<string, string>> | undefined;
   /** The change that puts an item into a region, given the sets that cover it. */
   dropInto?(chart: Chart, item: string, sets: Region['sets']): Change | undefined;
   /** Name of a tier where the person gave none. */

@@ -89,7 +89,11 @@ export function asAnswer(composition: Composition, form: string): ComposeAnswer 
       text: { size: (set.lines[0]?.size ?? 0) * page.scale, lines: set.lines.map((line) => line.text) },
       style: { fill: look.fill, ink: look.ink, edge: look.edge, shape: look.shape },
     })),
-    links: links.map((link) => ({ ...link, points: link.points.map(([x, y]) => [x, y]) })),
+    links: links.map(({ fields, ...link }) => ({
+      ...link,
+      points: link.points.map(([x, y]) => [x, y]),
+      ...(fields && { fields: { ...fields } }),
+    })),
     sets: [...sets],
     enclosures: enclosures.map(({ items: held, ...own }) => ({ ...own, items: [...held] })),
     regions: regions.map(({ sets: within, count, items: held, at }) => ({

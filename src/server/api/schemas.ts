@@ -204,6 +204,7 @@ export const composeAnswer = z.object({
       role: z.string(),
       label: z.string(),
       points: z.array(z.array(z.number())),
+      fields: z.record(z.string(), z.string()).optional().describe('Facts of a couple, or columns of the link'),
     }),
   ),
   sets: z.array(z.object({ id: z.string(), name: z.string(), count: z.number().int(), outline: z.string() })),

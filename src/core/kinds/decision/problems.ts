@@ -173,7 +173,7 @@ function eventProblems(tree: Steps): Found[] {
   ];
 }
 
-const COST_LEFT = /(?:^|[^\p{L}])(?:costs?|price|fee)\s*[:=]?\s*[\p{Sc}]?\s*\d/iu;
+const COST_LEFT = /(?:^|[^\p{L}])(?:costs?|price|fee) ?[:=]? ?\p{Sc}? ?\d/iu;
 
 /** Costs that stand where they are not read. */
 const costsLeft = (chart: Chart, tree: Steps): Found[] =>

@@ -2,6 +2,7 @@
 import type { Chart } from '../../chart';
 import { references, tidy } from '../../list';
 import { rememberedPair } from '../../remember';
+import { writtenFacts } from './couples';
 import { familyOf, sexOf } from './family';
 
 export const listed = (text: string | undefined): string[] =>
@@ -28,9 +29,10 @@ export function cell(chart: Chart, item: string, field: string): string | undefi
   const own = chart.items[item]!;
   if (field === 'id') return refer.idOf(item);
   if (field === 'partners') {
-    const known = family.couplesOf.get(item)!.flatMap(({ partners, status }) => {
+    const known = family.couplesOf.get(item)!.flatMap(({ partners, status, facts }) => {
       const other = partners.find((partner) => partner !== item);
-      return other === undefined ? [] : [`${refer.textOf(other)}${status === 'married' ? '' : ` (${status})`}`];
+      const said = writtenFacts({ ...facts, status });
+      return other === undefined ? [] : [`${refer.textOf(other)}${said === '' ? '' : ` (${said})`}`];
     });
     return [...known, ...(own.fields['partners'] ? [own.fields['partners']] : [])].join('; ');
   }

@@ -77,6 +77,20 @@ export const choices = [
       },
     ],
   },
+  {
+    type: 'choice',
+    key: 'marriages',
+    label: 'Marriages',
+    initial: 'hide',
+    options: [
+      { value: 'hide', label: 'Not shown', about: 'Names and years of life alone' },
+      {
+        value: 'show',
+        label: 'With dates',
+        about: 'When and where they married and parted, in the box of one of the two',
+      },
+    ],
+  },
   { type: 'length', key: 'siblingGap', label: 'Between people', initial: 14, least: 4, most: 120 },
   { type: 'length', key: 'tierGap', label: 'Between generations', initial: 40, least: 20, most: 240 },
 ] as const satisfies readonly ArrangementChoice[];

@@ -4,8 +4,9 @@
  * What a tree can't hold, such as a second parent with parents of their own, is in links.
  */
 import { type Chart, type Item, treeOf, walk } from '../../chart';
-import { dateIn, dateKey, folded } from '../../list';
+import { dateIn, dateKey, folded, tidy } from '../../list';
 import { rememberedPair } from '../../remember';
+import { COUPLE_FACTS, type CoupleFacts } from './couple-facts';
 
 export type By = 'birth' | 'adopted' | 'foster' | 'step';
 export type Status = 'married' | 'partner' | 'parted';
@@ -19,6 +20,8 @@ export interface Couple {
   readonly key: string;
   readonly partners: readonly string[];
   readonly status: Status;
+  /** When and where they married, when they parted: as it is written. */
+  readonly facts: CoupleFacts;
   /** By birth, then in list order. */
   readonly children: readonly Child[];
 }
@@ -61,6 +64,10 @@ const STATUS: Readonly<Record<string, Status>> = {
   partners: 'partner',
   unmarried: 'partner',
   parted: 'parted',
+  engaged: 'partner',
+  widowed: 'married',
+  widow: 'married',
+  widower: 'married',
   divorced: 'parted',
   separated: 'parted',
 };
@@ -75,6 +82,13 @@ export const UNKNOWN_PARENTS = 'parents unknown';
 /** It is drawn as the line over brothers and sisters, without a box of its own. */
 export const isUnknownParents = ({ fields }: Item): boolean =>
   /^\??$/.test(fields['name'] ?? '') && folded(fields['relation'] ?? '') === UNKNOWN_PARENTS;
+
+/** Somebody of whom nothing is known, not even a name: drawn, so that a couple has two, but no person that is counted. */
+export const isNobody = (item: Item): boolean =>
+  isUnknownParents(item) ||
+  (/^(?:\?{0,9}|unknown|n\.? ?n\.?)$/i.test(tidy(item.fields['name'] ?? '')) &&
+    !item.fields['born'] &&
+    !item.fields['died']);
 
 /** Whether a relation is one that the list knows. */
 export const isRelation = (relation: string): boolean =>
@@ -97,10 +111,13 @@ export const familyOf = (chart: Pick<Chart, 'items' | 'links'>): Family => known
 function find({ items, links }: Pick<Chart, 'items' | 'links'>): Family {
   const people = walk(treeOf(items)).map(({ id }) => id);
   const place = new Map(people.map((id, i) => [id, i]));
-  const couples = new Map<string, { partners: string[]; status: Status | undefined; children: Child[] }>();
+  const couples = new Map<
+    string,
+    { partners: string[]; status: Status | undefined; facts: CoupleFacts; children: Child[] }
+  >();
   const couple = (a: string, b: string | undefined, status?: Status) => {
     const key = coupleKey(a, b);
-    const own = couples.get(key) ?? { partners: b === undefined ? [a] : [a, b], status, children: [] };
+    const own = couples.get(key) ?? { partners: b === undefined ? [a] : [a, b], status, facts: {}, children: [] };
     own.status = status ?? own.status;
     couples.set(key, own);
     return own;
@@ -135,7 +152,12 @@ function find({ items, links }: Pick<Chart, 'items' | 'links'>): Family {
   );
   for (const { from, to, role, fields = {} } of inOrder) {
     if (from === to) continue;
-    if (role === 'partner') couple(from, to, statusOf(fields['status'] ?? '') ?? 'married');
+    if (role === 'partner') {
+      const own = couple(from, to, statusOf(fields['status'] ?? '') ?? 'married');
+      own.facts = Object.fromEntries(
+        ['status', ...COUPLE_FACTS].flatMap((fact) => (fields[fact] ? [[fact, fields[fact]]] : [])),
+      );
+    }
     if (role === 'child-of') addParent(from, to, byOf(fields['by'] ?? ''));
   }
 
@@ -147,12 +169,12 @@ function find({ items, links }: Pick<Chart, 'items' | 'links'>): Family {
       if (list.length > 2) crowded.push({ child, parents: list.slice(2) });
       couple(list[0]!, list[1]).children.push({ id: child, by });
     }
-  const order = [...couples].map(([key, { partners, status, children }]): Couple => {
+  const order = [...couples].map(([key, { partners, status, facts, children }]): Couple => {
     const date = ({ id }: Child) => {
       const born = dateIn(items[id]!.fields['born']);
       return born && dateKey(born);
     };
-    return { key, partners, status: status ?? 'married', children: byBirth(children, date) };
+    return { key, partners, status: status ?? 'married', facts, children: byBirth(children, date) };
   });
   const couplesOf = new Map<string, Couple[]>(people.map((id) => [id, []]));
   const originsOf = new Map<string, { couple: Couple; by: By }[]>(people.map((id) => [id, []]));

@@ -2,7 +2,7 @@ import type { Chart } from '../../chart';
 import { itemBy } from '../../list';
 import type { Structure } from '../arrangement';
 import type { FigureOptions, PairFigure, ShownFigure } from '../kind';
-import { familyOf, isUnknownParents } from './family';
+import { familyOf, isNobody } from './family';
 import { generationsOf } from './generations';
 import { ancestorNumbers, relationOf } from './kinship';
 import { personOf } from './view';
@@ -25,11 +25,13 @@ function completeness(numbers: ReadonlyMap<number, string>): { generation: numbe
 export function figures(chart: Chart, _structure: Structure, { between }: FigureOptions = {}) {
   const family = familyOf(chart);
   const person = personOf(chart);
-  const numbers = person === undefined ? new Map<number, string>() : ancestorNumbers(chart, person);
+  const numbers = new Map(
+    person === undefined ? [] : [...ancestorNumbers(chart, person)].filter(([, id]) => !isNobody(chart.items[id]!)),
+  );
   const pair = between?.map((text) => itemBy(chart.items, text));
   const [a, b] = pair ?? [];
   return {
-    people: family.people.filter((id) => !isUnknownParents(chart.items[id]!)).length,
+    people: family.people.filter((id) => !isNobody(chart.items[id]!)).length,
     couples: family.couples.filter(({ partners }) => partners.length === 2).length,
     generations: generationsOf(chart).count,
     ...(person !== undefined && {
@@ -60,7 +62,7 @@ export function shownFigures(
 ): readonly ShownFigure[] {
   const f = figures(chart, structure);
   const shown: ShownFigure[] = [
-    { label: 'People', value: String(f.people), about: 'Lines of the list.' },
+    { label: 'People', value: String(f.people), about: 'Everybody who is known by a name or a date.' },
     { label: 'Couples', value: String(f.couples), about: 'Pairs of partners, or of parents of a child.' },
     { label: 'Generations', value: String(f.generations), about: 'Partners share one.' },
     { label: 'Lines that cross', value: String(drawn['crossings'] ?? 0), about: 'In the picture as it is drawn.' },

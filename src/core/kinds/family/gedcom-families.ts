@@ -2,8 +2,9 @@
 import type { Item } from '../../chart';
 import { type GedcomNode, node, pointing, sub, subs } from '../../formats/gedcom';
 import { pushTo } from '../../grouped';
+import { COUPLE_FACTS } from './couple-facts';
 import { type By, type Couple, type Family, isUnknownParents, type Status, sexOf } from './family';
-import { MARRIED, PARTED } from './gedcom-people';
+import { factsOf, MARRIED, PARTED } from './gedcom-people';
 
 interface Members {
   readonly record: GedcomNode;
@@ -132,6 +133,7 @@ export class FamilyRecords {
     const two = now.partners.length === 2;
     if (two && now.status !== (before?.partners.length === 2 ? before.status : 'partner'))
       for (const { record } of records) setStatus(record, now.status);
+    if (two) for (const { record } of records) setFacts(record, now);
     const [old, own] = [childMap(before), childMap(now)];
     for (const [i, { id, by }] of now.children.entries()) {
       if (!old.has(id)) this.#addChild(main, id, by, now.children[i - 1]?.id);
@@ -205,6 +207,7 @@ export class FamilyRecords {
 
 const isNews = (before: Couple, now: Couple): boolean =>
   before.status !== now.status ||
+  COUPLE_FACTS.some((fact) => before.facts[fact] !== now.facts[fact]) ||
   before.children.length !== now.children.length ||
   now.children.some(({ id, by }, i) => before.children[i]!.id !== id || before.children[i]!.by !== by);
 
@@ -228,6 +231,32 @@ function setStatus(record: GedcomNode, status: Status): void {
   if (status === 'partner') drop(MARRIED);
   else if (!has(MARRIED)) add('MARR');
   if (status === 'parted' && !has(PARTED)) add('DIV');
+}
+
+/** When and where they married, and when they parted, where that differs from what the record says. */
+function setFacts(record: GedcomNode, { facts, status }: Couple): void {
+  const before = factsOf(record);
+  const event = (tag: string) => {
+    const known = sub(record, tag);
+    if (known) return known;
+    const own = node(tag);
+    const last = record.children.findLastIndex((line) => ['HUSB', 'WIFE', 'CHIL', 'MARR'].includes(line.tag));
+    record.children.splice(last + 1, 0, own);
+    return own;
+  };
+  const set = (tag: string, detail: string, value: string | undefined, was: string | undefined) => {
+    if (value === was) return;
+    const own = event(tag);
+    own.children = own.children.filter((line) => line.tag !== detail);
+    if (value !== undefined) own.children.unshift(node(detail, value));
+    own.value = own.children.length > 0 ? '' : 'Y';
+  };
+  if (status !== 'partner' || facts.married || facts.place) {
+    set('MARR', 'PLAC', facts.place, before.place);
+    set('MARR', 'DATE', facts.married, before.married);
+  }
+  if (status === 'parted' || facts.divorced)
+    set(PARTED.find((tag) => sub(record, tag)) ?? 'DIV', 'DATE', facts.divorced, before.divorced);
 }
 
 /** Version 7 knows STEP only as a phrase of OTHER. */

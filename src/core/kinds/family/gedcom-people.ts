@@ -2,6 +2,7 @@
 import { type GedcomNode, sub, subs } from '../../formats/gedcom';
 import { pushTo } from '../../grouped';
 import { tidy } from '../../list';
+import type { CoupleFacts } from './couple-facts';
 import { type By, type Status, UNKNOWN_PARENTS } from './family';
 import { factFields } from './gedcom-facts';
 import { listOf, type PairRecord, type PersonRecord } from './records';
@@ -29,22 +30,38 @@ export const TWIN = '_TWIN';
 /** A name as it is said: the slashes that mark the family name taken away. */
 export const nameOf = (value: string): string => tidy(value.replaceAll('/', ' '));
 
+const withMonth = (date: string) => date.replace(/[A-Z]{3}/, (month) => month[0] + month.slice(1).toLowerCase());
+const DAY = /^\d{1,2} (?:JAN|FEB|MAR|APR|MAY|JUN|JUL|AUG|SEP|OCT|NOV|DEC)$/;
+
+/** The date of an event; a day without a year, which is no date of the standard, as people write it: "3 May". */
+export function dateIn(event: GedcomNode | undefined): string {
+  const line = sub(event, 'DATE');
+  const said = tidy(line?.value || sub(line, 'PHRASE')?.value || '');
+  return DAY.test(said) ? withMonth(said) : said;
+}
+
 /** What a person's record says in fields of ours. */
 export function fieldsOf(record: GedcomNode): Record<string, string> {
   const sex = sub(record, 'SEX')?.value.trim().toLowerCase() ?? '';
   const [born, died] = [sub(record, 'BIRT'), sub(record, 'DEAT')];
-  const date = (event: GedcomNode | undefined) => {
-    const line = sub(event, 'DATE');
-    return tidy(line?.value || sub(line, 'PHRASE')?.value || '');
-  };
   return {
     name: nameOf(sub(record, 'NAME')?.value ?? ''),
-    ...(date(born) && { born: date(born) }),
-    ...(date(died) ? { died: date(died) } : died && { died: '?' }),
+    ...(dateIn(born) && { born: dateIn(born) }),
+    ...(dateIn(died) ? { died: dateIn(died) } : died && { died: '?' }),
     ...((sex === 'm' || sex === 'f') && { sex }),
     ...(sub(record, TWIN) && { twin: 'yes' }),
     ...factFields(record),
   };
+}
+
+/** When and where two married, and when they parted, as their record says it. */
+export function factsOf(family: GedcomNode): CoupleFacts {
+  const first = (tags: readonly string[]) => tags.map((tag) => sub(family, tag)).find(Boolean);
+  const [marriage, divorce] = [sub(family, 'MARR'), first(PARTED)];
+  const married = withMonth(dateIn(marriage));
+  const divorced = withMonth(dateIn(divorce));
+  const place = tidy(sub(marriage, 'PLAC')?.value ?? '');
+  return { ...(married && { married }), ...(divorced && { divorced }), ...(place && { place }) };
 }
 
 /** How a child belongs to a family: as its link says, or an adoption that names the family. */
@@ -102,7 +119,7 @@ export function listOfPeople<Node extends GedcomNode>(
     const has = (tags: readonly string[]) => tags.some((tag) => sub(record, tag));
     const status: Status = has(PARTED) ? 'parted' : has(MARRIED) ? 'married' : 'partner';
     const [a, b] = partners;
-    if (a !== undefined && b !== undefined) pairs.push({ a, b, status });
+    if (a !== undefined && b !== undefined) pairs.push({ a, b, status, facts: factsOf(record) });
     for (const child of children) {
       const by = byIn(recordOf.get(child)!, record);
       for (const id of partners) pushTo(parents, child, { id, by });

@@ -1,13 +1,13 @@
 /** Lines of families: name, dates and relation, as they are typed and written. */
 import type { Chart, Item } from '../../chart';
 import { dateIn, folded, type SplitLine, tidy, writeOutline } from '../../list';
+import { coupleNote, writtenFacts } from './couples';
 import {
   byOf,
   type Couple,
   familyOf,
   isPartnerLine,
   isUnknownParents,
-  type Status,
   sexOf,
   statusOf,
   UNKNOWN_PARENTS,
@@ -41,10 +41,16 @@ const MOST_JOINED = 3;
 /** Letters of such a note at the most. */
 const LONGEST_NOTE = 200;
 
-/** Notes on a person, as they stand in brackets or after a comma: years, sex, and how they belong. */
-function noteFields(note: string): Record<string, string> | undefined {
+/**
+ * Notes on a person, as they stand in brackets or after a comma: years, sex, and how they belong.
+ * @param partner whether it is said of somebody's partner, so that it may be said of the two
+ */
+function noteFields(note: string, partner: boolean): Record<string, string> | undefined {
   const text = tidy(note);
   if (text.length > LONGEST_NOTE) return undefined;
+  if (/^note: ./i.test(text)) return { note: text.slice('note: '.length) };
+  const ofTwo = partner ? coupleNote(text) : undefined;
+  if (ofTwo) return ofTwo;
   const years = YEARS.exec(text);
   if (years && (years[1] || years[2]))
     return { ...(years[1] && { born: years[1] }), ...(years[2] && { died: years[2] }) };
@@ -75,49 +81,66 @@ export const split: SplitLine = (line, separator) => {
   if (partner) text = text.slice(partner[0].length);
   const fields: Record<string, string> = { name: '' };
   const left: string[] = [];
-  const take = (note: string): boolean => {
+  /** @param whole nothing is taken unless all of it is understood; else the rest is kept as a note */
+  const take = (note: string, whole: boolean): boolean => {
     const parts = note.split(/[,;]/);
     const found: Record<string, string> = {};
+    const rest: string[] = [];
     for (let at = 0; at < parts.length; ) {
       // A date may have a comma in it: what says nothing by itself is read with what follows.
       let to = at + 1;
-      let own = noteFields(parts[at]!);
-      while (!own && to < Math.min(parts.length, at + MOST_JOINED)) own = noteFields(parts.slice(at, ++to).join(','));
-      if (!own) return false;
-      Object.assign(found, own);
+      let own = noteFields(parts[at]!, partner !== null);
+      while (!own && to < Math.min(parts.length, at + MOST_JOINED))
+        own = noteFields(parts.slice(at, ++to).join(','), partner !== null);
+      if (own) Object.assign(found, own);
+      else {
+        rest.push(tidy(parts[at]!));
+        to = at + 1;
+      }
       at = to;
     }
+    if (rest.length > 0 && (whole || Object.keys(found).length === 0)) return false;
     Object.assign(fields, found);
+    if (rest.some(Boolean)) fields['note'] = [fields['note'], ...rest].filter(Boolean).join(', ');
     return true;
   };
   if (separator === '\t' || separator === ' | ') {
     const [first = '', ...rest] = text.split(separator);
     text = first;
     for (const [i, part] of rest.entries()) {
-      if (tidy(part) === '' || take(part)) continue;
+      if (tidy(part) === '' || take(part, true)) continue;
       if (i < 2 && dateIn(part)) fields[i === 0 ? 'born' : 'died'] = tidy(part);
       else left.push(tidy(part));
     }
   }
-  text = text.replace(/\(([^()]*)\)/g, (whole, note: string) => (take(note) ? '' : whole));
+  text = text.replace(/\(([^()]*)\)/g, (whole, note: string) => (take(note, false) ? '' : whole));
   const [name = '', ...notes] = text.split(',');
   const kept = [name];
-  for (const note of notes) if (tidy(note) === '' || !take(note)) kept.push(note);
+  for (const note of notes) if (tidy(note) === '' || !take(note, true)) kept.push(note);
   fields['name'] = tidy(kept.map(tidy).filter(Boolean).join(', '));
   for (const [i, note] of left.entries()) fields[`column ${i + 4}`] = note;
   if (fields['relation'] === UNKNOWN_PARENTS && fields['name'] === '?') fields['name'] = '';
-  if (partner) fields['relation'] = statusOf(fields['relation'] ?? '') ?? 'married';
+  if (partner) fields['relation'] = statusOf(fields['relation'] ?? '') ? fields['relation']! : 'married';
   else if (statusOf(fields['relation'] ?? '')) delete fields['relation'];
   return fields;
 };
 
+/** How two belong together, in the word of the list where it has one of its own. */
+function wordOf({ items }: Pick<Chart, 'items'>, { partners, status }: Couple): string {
+  const said = partners.map((id) => items[id]!).find((item) => isPartnerLine(item) && partners.includes(item.parent!))
+    ?.fields['relation'];
+  return said && statusOf(said) === status ? said : status;
+}
+
 /** What stands in brackets behind a name: years, how a child belongs, sex. */
 function notesOf(item: Item): string {
-  const { born = '', died = '', twin, relation = '' } = item.fields;
+  const { born = '', died = '', twin, relation = '', note } = item.fields;
   const by = byOf(relation);
   const years = born || died ? `${born}–${died}` : '';
   const how = isUnknownParents(item) ? UNKNOWN_PARENTS : by === 'birth' ? '' : by;
-  const all = [years, how, sexOf(item) ?? '', twin ? 'twin' : ''].filter(Boolean).join(', ');
+  const all = [years, how, sexOf(item) ?? '', twin ? 'twin' : '', note ? `note: ${note}` : '']
+    .filter(Boolean)
+    .join(', ');
   return all === '' ? '' : ` (${all})`;
 }
 
@@ -130,13 +153,16 @@ export function outlineOf(chart: Chart): string {
   const lines: { level: number; cells: string[] }[] = [];
   const written = new Set<string>();
   const couples = new Set<Couple>();
-  const hasOwnLine = (id: string) => family.originsOf.get(id)!.length > 0 || !isPartnerLine(chart.items[id]!);
-  const say = (id: string, level: number, status?: Status) => {
+  // Under somebody a partner's other couples would be read as that person's: they have a line of their own for them.
+  const hasOwnLine = (id: string) =>
+    family.originsOf.get(id)!.length > 0 || !isPartnerLine(chart.items[id]!) || family.couplesOf.get(id)!.length > 1;
+  const say = (id: string, level: number, couple?: Couple) => {
     const item = chart.items[id]!;
-    const how = status === undefined || status === 'married' ? '' : `, ${status}`;
+    const facts = couple ? writtenFacts({ status: wordOf(chart, couple), ...couple.facts }) : '';
+    const how = facts === '' ? '' : `, ${facts}`;
     lines.push({
       level,
-      cells: [`${status === undefined ? '' : '+ '}${item.fields['name'] || '?'}${notesOf(item)}${how}`],
+      cells: [`${couple === undefined ? '' : '+ '}${item.fields['name'] || '?'}${notesOf(item)}${how}`],
     });
   };
   type Step = { person: string; level: number } | { couple: Couple; of: string; level: number };
@@ -155,12 +181,10 @@ export function outlineOf(chart: Chart): string {
       if (couples.has(couple)) continue;
       couples.add(couple);
       const other = couple.partners.find((partner) => partner !== of);
-      if (other !== undefined) say(other, level, couple.status);
+      if (other !== undefined) say(other, level, couple);
       const below = couple.children.map(({ id }): Step => ({ person: id, level: level + 1 }));
-      // A partner who only stands here brings their other couples along.
-      const theirs = other !== undefined && !hasOwnLine(other) && !written.has(other) ? couplesFrom(other, level) : [];
       if (other !== undefined && !hasOwnLine(other)) written.add(other);
-      stack.push(...[...below, ...theirs].reverse());
+      stack.push(...below.reverse());
     }
   };
   /** Children of one known parent first: they stand directly under the person. */

@@ -1,12 +1,14 @@
 /** Family trees: people, couples and their children. Tiers are generations. Here is what screens need of it: no reading, no layout. */
 import type { Item } from '../../chart';
 import { dateIn } from '../../list';
+import { chosen } from '../choices';
 import type { KindOnPage } from '../kind';
 import { descendantsOf } from './ancestors';
 import { branches } from './branches';
 import { cell } from './cells';
 import { choices } from './choices';
 import { columns } from './columns';
+import { factsShownIn } from './couples';
 import { yearsOf } from './dates';
 import { writeCell } from './edit';
 import { familyOf, isUnknownParents, sexOf } from './family';
@@ -69,13 +71,15 @@ export const familyOnPage: KindOnPage = {
     },
   },
   tierName: (_chart, _structure, tier) => `Generation ${tier}`,
-  face(item) {
+  face(item, chart) {
     const { fields } = item;
     // Brothers and sisters whose parents are not known hang from a line without a box.
     if (isUnknownParents(item)) return { lines: [], look: BARE };
     const years = yearsOf(fields['born'], fields['died']);
     const lines = [{ text: fields['name'] || 'Unknown', strong: true, size: 1, field: 'name' }];
     if (years !== '') lines.push({ text: years, strong: false, size: 0.86, field: 'years' });
+    const couples = chosen(choices, chart.arrangement, 'marriages') === 'show' ? factsShownIn(chart, item.id) : '';
+    if (couples !== '') lines.push({ text: couples, strong: false, size: 0.86, field: 'marriages' });
     return fields['name'] ? { lines } : { lines, look: { edgeDash: 'dashed', edgeWidth: 1.25 } };
   },
   beings: [
@@ -87,8 +91,19 @@ export const familyOnPage: KindOnPage = {
   face0: [
     { fields: ['name'], strong: true, size: 1 },
     { fields: ['years'], strong: false, size: 0.86 },
+    { fields: ['marriages'], strong: false, size: 0.86 },
   ],
-  faceWords: [{ field: 'years', label: 'Years of life' }],
+  faceWords: [
+    { field: 'years', label: 'Years of life' },
+    { field: 'marriages', label: 'Marriages' },
+  ],
+  factsOfLine(chart, { from, to, role }) {
+    if (role !== 'partner') return undefined;
+    const couple = familyOf(chart)
+      .couplesOf.get(from)
+      ?.find(({ partners }) => partners.includes(to));
+    return couple && { status: couple.status, ...couple.facts };
+  },
   near: { maySame: (a, b) => !a.fields['born'] || !b.fields['born'] || yearOf(a) === yearOf(b) },
   pairFigure,
 };

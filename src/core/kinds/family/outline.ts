@@ -3,6 +3,7 @@
 import { type Link, treeOf } from '../../chart';
 import { pushTo } from '../../grouped';
 import { folded, type ListRead, outlineForm, type Problem, type ReadContext } from '../../list';
+import { factLink, takeFacts } from './couples';
 import { byOf, statusOf } from './family';
 import { split } from './lines';
 
@@ -78,7 +79,9 @@ function resolveOutline(list: ListRead, { newId }: ReadContext): ListRead {
     if (!sure || fields['name'] === '' || other === above) continue;
     gone.add(id);
     const status = statusOf(fields['relation']!)!;
-    links.push({ id: newId(), from: above, to: other, role: 'partner', fields: { status } });
+    const { facts } = takeFacts(fields);
+    const word = statusOf(fields['relation']!) === status ? fields['relation']! : status;
+    links.push(factLink(newId(), above, other, word, facts));
     for (const [child, of] of parent) {
       if (of !== id) continue;
       parent.set(child, above);
@@ -100,7 +103,17 @@ function resolveOutline(list: ListRead, { newId }: ReadContext): ListRead {
       repairs: [],
     });
   }
-  const items = list.items.filter(({ id }) => !gone.has(id)).map((item) => ({ ...item, parent: parent.get(item.id)! }));
+  const items = list.items
+    .filter(({ id }) => !gone.has(id))
+    .map((item) => {
+      const above = parent.get(item.id)!;
+      const { facts, rest } = takeFacts(item.fields);
+      if (Object.keys(facts).length === 0) return { ...item, parent: above };
+      // Of somebody who is nobody's partner it is theirs alone.
+      if (above === null || !isPartner.has(item.id)) return { ...item, parent: above };
+      links.push(factLink(newId(), above, item.id, item.fields['relation'] ?? 'married', facts));
+      return { ...item, parent: above, fields: rest };
+    });
   return { ...list, items, links, problems: problems.filter(({ item }) => item === undefined || !gone.has(item)) };
 }
 

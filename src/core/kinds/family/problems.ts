@@ -39,6 +39,20 @@ export function problems(chart: Chart, lineOf: LineOf): Problem[] {
     }),
     ...datesOf(chart, family, name),
     ...unknownPeople(chart, family),
+    ...family.people.flatMap((id): Found[] => {
+      const { note } = chart.items[id]!.fields;
+      return note
+        ? [
+            {
+              code: 'note-kept',
+              severity: 'note',
+              item: id,
+              field: 'note',
+              says: `"${note}" is kept as a note of ${name(id)}.`,
+            },
+          ]
+        : [];
+    }),
     ...doubles(chart, family, name, lineOf),
   ]);
 }

@@ -1,5 +1,6 @@
 /** From people and who belongs to whom, as tables and files say it, to the lines and links of a list. */
 import { firstOrders, type Item, type Link } from '../../chart';
+import type { CoupleFacts } from './couple-facts';
 import { type By, coupleKey, type Status } from './family';
 
 export interface PersonRecord {
@@ -12,6 +13,8 @@ export interface PairRecord {
   readonly b: string;
   /** Undefined where only a child says that they belong together. */
   readonly status: Status | undefined;
+  /** When and where they married, when they parted. */
+  readonly facts?: CoupleFacts | undefined;
 }
 
 const relationWord = (by: By) => (by === 'birth' ? '' : by);
@@ -28,13 +31,18 @@ export function listOf(
   const byId = new Map(people.map((person) => [person.id, person]));
   const place = new Map(people.map(({ id }, i) => [id, i]));
   const hasParents = (id: string) => byId.get(id)!.parents.length > 0;
-  const couples = new Map<string, { a: string; b: string; status: Status | undefined }>();
-  const remember = (a: string, b: string, status: Status | undefined) => {
+  const couples = new Map<string, PairRecord>();
+  const remember = (a: string, b: string, status: Status | undefined, facts: CoupleFacts = {}) => {
     const key = coupleKey(a, b);
     const before = couples.get(key);
-    couples.set(key, { a: before?.a ?? a, b: before?.b ?? b, status: status ?? before?.status });
+    couples.set(key, {
+      a: before?.a ?? a,
+      b: before?.b ?? b,
+      status: status ?? before?.status,
+      facts: { ...before?.facts, ...facts },
+    });
   };
-  for (const { a, b, status } of pairs) if (a !== b) remember(a, b, status);
+  for (const { a, b, status, facts } of pairs) if (a !== b) remember(a, b, status, facts);
   for (const { parents } of people)
     for (const by of new Set(parents.map((parent) => parent.by))) {
       const [a, b] = parents.filter((parent) => parent.by === by).map(({ id }) => id);
@@ -81,9 +89,10 @@ export function listOf(
       } else for (const one of own) link(id, one, 'child-of', byField(by));
     }
   }
-  for (const { a, b, status } of couples.values()) {
-    if (guest.get(b) === a || guest.get(a) === b || status === undefined) continue;
-    link(a, b, 'partner', { status });
+  for (const { a, b, status, facts = {} } of couples.values()) {
+    const inTree = guest.get(b) === a || guest.get(a) === b;
+    if (inTree ? Object.keys(facts).length > 0 : status !== undefined)
+      link(a, b, 'partner', { status: status ?? 'partner', ...facts });
   }
   const orders = firstOrders(people.length);
   const items = people.map(({ id, fields }, i): Item => {

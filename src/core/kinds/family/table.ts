@@ -1,6 +1,7 @@
 /** Families as tables: father, mother and partners by id or by name. */
 import { itemFinder, type ListRead, type ReadContext, tableForms, tidy } from '../../list';
 import { listed } from './cells';
+import { coupleNote, takeFacts } from './couples';
 import { byOf, isRelation, type Status, statusOf, UNKNOWN_PARENTS } from './family';
 import { listOf, type PairRecord, type PersonRecord } from './records';
 
@@ -42,10 +43,16 @@ function resolveTable(list: ListRead, { newId }: ReadContext): ListRead {
     const named = partners && find(partners) ? [partners] : listed(partners);
     for (const text of named) {
       const bare = tidy(text.replace(/\([^()]*\)$/, ''));
-      const status: Status | undefined = statusOf(/\(([^()]*)\)$/.exec(text)?.[1] ?? '') ?? statusOf(relation ?? '');
+      const said = (/\(([^()]*)\)$/.exec(text)?.[1] ?? '').split(',').map(coupleNote);
+      const notes: Record<string, string> = Object.assign({}, ...said.filter((one) => one !== undefined));
+      const { facts } = takeFacts(notes);
+      const status: Status | undefined =
+        statusOf(notes['relation'] ?? '') ??
+        statusOf(/\(([^()]*)\)$/.exec(text)?.[1] ?? '') ??
+        statusOf(relation ?? '');
       const found = find(text) ?? find(bare);
       if (found && 'to' in found && found.to !== item.id)
-        pairs.push({ a: item.id, b: found.to, status: status ?? 'married' });
+        pairs.push({ a: item.id, b: found.to, status: status ?? 'married', facts });
       else unknown.push(text);
     }
     if (unknown.length > 0) left['partners'] = unknown.join('; ');

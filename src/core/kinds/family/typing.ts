@@ -1,6 +1,7 @@
 /** Families that are typed: partners behind a plus, years in brackets; and who can be added at somebody. */
 import { asOne, type Change, type Chart, type NewItem, treeOf } from '../../chart';
 import { type Addition, typedFields, withFields } from '../typing';
+import { factLink, takeFacts } from './couples';
 import { familyOf, isPartnerLine, statusOf } from './family';
 import { split } from './lines';
 
@@ -18,7 +19,24 @@ function hostOf(chart: Chart, item: string): string | undefined {
 export function typed(chart: Chart, item: string, text: string): Change | undefined {
   const fields = typedFields(split, text, 0, SEPARATORS);
   if (!fields) return undefined;
-  const own = withFields(item, fields);
+  const { facts, rest } = takeFacts(fields);
+  const known = chart.items[item]!;
+  const above = isPartnerLine(known) ? known.parent! : hostOf(chart, item);
+  const said = Object.keys(facts).length > 0 && above !== undefined;
+  const line = withFields(item, said ? rest : fields);
+  const before = Object.values(chart.links).find(
+    ({ role, from, to }) => role === 'partner' && [from, to].includes(item) && [from, to].includes(above ?? ''),
+  );
+  const own = said
+    ? asOne([
+        line,
+        {
+          type: 'set-links',
+          put: [factLink(before?.id ?? `${item}-m`.slice(-64), above, item, fields['relation'] ?? 'married', facts)],
+          remove: [],
+        },
+      ])
+    : line;
   if (statusOf(fields['relation'] ?? '') === undefined || isPartnerLine(chart.items[item]!)) return own;
   const host = hostOf(chart, item);
   return host === undefined ? own : asOne([{ type: 'move-branch', id: item, parent: host }, own]);
