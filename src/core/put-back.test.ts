@@ -122,3 +122,23 @@ describe('a newer list', () => {
     expect(Object.values(after.links)).toHaveLength(0);
   });
 });
+
+describe('vacant posts', () => {
+  const LIST = `Name,Post,Reports to,E-mail,Room
+Ann Vale,Head,,a@x.example,1
+,Cook,Ann Vale,,2
+,Cook,Ann Vale,,3
+Vacant post,Clerk,Ann Vale,,4
+TBD,Clerk,Ann Vale,,5
+Bo Hill,Lead,Ann Vale,b@x.example,6
+,,Bo Hill,,7
+,,Bo Hill,,
+`;
+  it.each(['outline', 'markdown', 'opml', 'csv', 'json'])('put back as %s change nothing', (form) => {
+    const { chart, kind } = readAs('org', LIST);
+    const { said, after } = putBack('org', chart, writeList(kind, form, chart, true));
+    expect(said).toBe(putBack('org', chart, writeList(kind, 'json', chart, true)).said);
+    expect(Object.keys(after.items).sort()).toEqual(Object.keys(chart.items).sort());
+    for (const [id, { fields }] of Object.entries(chart.items)) expect(after.items[id]!.fields, form).toEqual(fields);
+  });
+});

@@ -12,7 +12,24 @@ export interface Total {
 /** Columns that are added up, by what they are called; a number of another column, such as a year, is nothing to add. */
 const ADDED =
   /^(fte|full time equivalents?|hours?|cost|costs|cost a year|salary|salaries|wages?|pay|budget|price|amount|headcount|stellen|kosten|gehalt|co[uû]t|salaire|coste|sueldo)( .*)?$/;
-const TYPES: ReadonlySet<FieldType | undefined> = new Set(['money']);
+/** What such a column is when it sorts or names: a salary band, a cost centre, a pay grade. */
+const NOT_ADDED =
+  /\b(band|bands|grade|grades|group|scale|class|code|codes|level|step|range|category|type|currency|cent(?:er|re)s?|number|no|nr|id|year|date|month|day|phone|status|note|notes|stufe|gruppe|klasse|stelle nr|kostenstelle|rate)\b/;
+/** A person says by a column's type whether it is added up; a number alone may be a code or a year. */
+const ADDS: Readonly<Partial<Record<FieldType, boolean>>> = {
+  money: true,
+  text: false,
+  date: false,
+  'yes-no': false,
+  link: false,
+};
+const isAdded = (label: string): boolean => {
+  const plain = folded(label)
+    .replace(/[-_/()]/g, ' ')
+    .replace(/ +/g, ' ')
+    .trim();
+  return ADDED.test(plain) && !NOT_ADDED.test(plain);
+};
 
 /** Fields whose numbers are added up: money, and those that are called so. */
 function addedFields(kind: KindDrawn, chart: Chart): { readonly field: string; readonly label: string }[] {
@@ -22,9 +39,7 @@ function addedFields(kind: KindDrawn, chart: Chart): { readonly field: string; r
   ]);
   const label = (field: string) => fieldLabel(kind.columns, field);
   return [...fields]
-    .filter(
-      (field) => TYPES.has(chart.columns?.[field]?.type) || ADDED.test(folded(label(field)).replace(/[-_]/g, ' ')),
-    )
+    .filter((field) => ADDS[chart.columns?.[field]?.type as FieldType] ?? isAdded(label(field)))
     .map((field) => ({ field, label: label(field) }))
     .sort((a, b) => (a.label < b.label ? -1 : Number(a.label > b.label)));
 }

@@ -220,9 +220,13 @@ export function compareList(
   const old = walk(oldTree).map(({ id }) => chart.items[id]!);
   const inOrder = walk(freshTree).map(({ id }) => id);
   const byId = new Map(fresh.map((item) => [item.id, item]));
+  // What an item without a name is called stands in lists for no name.
+  const nameless = (name = '') => name === '' || folded(name) === folded(unnamed);
+  const bare = (item: Item): Item =>
+    nameless(item.fields['name']) ? { ...item, fields: { ...item.fields, name: '' } } : item;
   const matches = matchLines(
-    old,
-    inOrder.map((id) => byId.get(id)!),
+    old.map(bare),
+    inOrder.map((id) => bare(byId.get(id)!)),
     same?.(list),
   );
   const idOf = (id: string) => matches.get(id)?.to ?? id;
@@ -254,7 +258,8 @@ export function compareList(
     const person = { item: before.id, name: nameOf(before.id)! };
     const { by, certainty } = match;
     if (certainty < SURE) unsure.push({ ...person, by, certainty });
-    if ((before.fields['name'] ?? '') !== (item.fields['name'] ?? ''))
+    const [name = '', now = ''] = [before.fields['name'], item.fields['name']];
+    if (name !== now && !(nameless(name) && nameless(now)))
       renamed.push({ ...person, to: item.fields['name'] || unnamed, by, certainty });
     const fields = fieldChanges(before, item.fields, said, cell);
     if (Object.keys(fields).length > 0) {

@@ -95,6 +95,21 @@ export function matchLines(
       taken.add(partner.id);
     }
   }
+  // Who has no name is the next without one, of the same words if any, under the same line.
+  const place = ({ fields }: Item, parent: string | null | undefined) =>
+    fields['name'] || parent === undefined ? '' : JSON.stringify([parent, folded(fields['post'] ?? '')]);
+  const nameless = new Map<string, Item[]>();
+  for (const item of old) {
+    const of = taken.has(item.id) ? '' : place(item, item.parent);
+    if (of !== '') pushTo(nameless, of, item);
+  }
+  for (const item of fresh) {
+    if (found.has(item.id)) continue;
+    const partner = nameless.get(place(item, item.parent === null ? null : found.get(item.parent)?.to))?.shift();
+    if (!partner) continue;
+    found.set(item.id, { to: partner.id, by: 'name and post', certainty: SURE });
+    taken.add(partner.id);
+  }
   const left = old.filter(({ id }) => !taken.has(id));
   const open = fresh.filter(({ id }) => !found.has(id));
   if (left.length * open.length > MOST_COMPARED * MOST_COMPARED) return found;

@@ -100,11 +100,38 @@ describe('choices', () => {
 });
 
 describe('vacant posts', () => {
-  it.each(['', ' ', 'Vacant', 'vacant post', 'VACANCY', 'N.N.', 'TBA', 'tbc'])('are known by %j', (name) => {
+  it.each([
+    '',
+    ' ',
+    'Vacant',
+    'vacant post',
+    'VACANCY',
+    'N.N.',
+    'TBA',
+    'tbc',
+    'TBD',
+    'To be hired',
+    'open',
+    'vacant (mat. leave)',
+    'Vacant - from May',
+    'unbesetzt',
+    'vacante',
+    'à pourvoir',
+    'Open position',
+    'N. N.',
+  ])('are known by %j', (name) => {
     expect(isVacant({ fields: { name } })).toBe(true);
   });
-  it.each(['Vacanta Bell', 'Nn Lo', 'Ann'])('are not %j', (name) => {
+  it.each(['Vacanta Bell', 'Nn Lo', 'Ann', 'Open Hands Ltd', 'Frank Offen', 'Vacancy Bell'])('are not %j', (name) => {
     expect(isVacant({ fields: { name } })).toBe(false);
+  });
+  it('are known by a column that says so', () => {
+    const vacant = (fields: Record<string, string>) => isVacant({ fields: { name: 'Ann', ...fields } });
+    expect(vacant({ Status: 'Vacant' })).toBe(true);
+    expect(vacant({ 'Post status': 'open (from May)' })).toBe(true);
+    expect(vacant({ Vacant: 'yes' })).toBe(true);
+    expect(vacant({ Status: 'permanent' })).toBe(false);
+    expect(vacant({ Vacant: 'no' })).toBe(false);
   });
   it('are drawn with their words even where the name is empty', () => {
     const read = chartOf('Name,Post\nAnn,Head\n,Pond\n');
