@@ -49,6 +49,8 @@ export interface Column {
 
 /** What reading a list gives. Every line's words are in some item's fields: nothing is dropped silently. */
 export interface ListRead {
+  /** By signs that mean something else in other kinds: less sure. */
+  readonly shared?: true;
   readonly form: string;
   readonly items: readonly Item[];
   readonly links: readonly Link[];

@@ -207,12 +207,12 @@ export const composeAnswer = z.object({
       fields: z.record(z.string(), z.string()).optional().describe('Facts of a couple, or columns of the link'),
     }),
   ),
-  sets: z.array(z.object({ id: z.string(), name: z.string(), count: z.number().int(), outline: z.string() })),
+  sets: z.array(z.object({ id: z.string(), name: z.string(), count: z.number(), outline: z.string() })),
   enclosures: z.array(z.object({ id: z.string(), name: z.string(), items: z.array(z.string()), box })),
   regions: z.array(
     z.object({
       sets: z.array(z.string()),
-      count: z.number().int(),
+      count: z.number().describe('A part of one, or a percentage, where the list has shares'),
       items: z.array(z.string()),
       at: z.array(z.number()),
     }),

@@ -149,3 +149,44 @@ describe('problems of a concept map', () => {
     expect(codes(text)).toContain(code);
   });
 });
+
+describe('arrows of every usual form', () => {
+  const says = (list: string) => {
+    const { kind, chart } = readAs('concept', list);
+    return kind.inClass.statements(chart).map(({ from, phrase, to }) => [from, phrase, to].join(' | '));
+  };
+  it.each([
+    ['A -> B', ['A |  | B']],
+    ['A => B', ['A |  | B']],
+    ['A → B', ['A |  | B']],
+    ['A ⇒ B', ['A |  | B']],
+    ['A <- B', ['B |  | A']],
+    ['A ← B', ['B |  | A']],
+    ['A <-> B', ['A |  | B', 'B |  | A']],
+    ['A ↔ B', ['A |  | B', 'B |  | A']],
+    ['A -needs-> B', ['A | needs | B']],
+    ['A - needs -> B', ['A | needs | B']],
+    ['A --needs--> B', ['A | needs | B']],
+    ['A <-needs- B', ['B | needs | A']],
+    ['A <- needs - B', ['B | needs | A']],
+    ['A <-touches-> B', ['A | touches | B', 'B | touches | A']],
+    ['A -> B: needs', ['A | needs | B']],
+    ['A <-> B: touches', ['A | touches | B', 'B | touches | A']],
+    ['Salt-loving plants -> Mud-flats', ['Salt-loving plants |  | Mud-flats']],
+  ] as const)('%s', (line, expected) => {
+    expect(says(`${line}\nC -> D\nC -> E\n`).slice(0, expected.length)).toEqual(expected);
+  });
+  it('an outline has phrases before a colon, and a concept that is named twice is one', () => {
+    const { chart, items } = {
+      ...readAs('concept', 'Plants\n\tneeds: Sunlight\n\tmake: Sugar\n\t\tcomes from: Sunlight\n', {}, 'outline'),
+      ...draw('concept', 'Plants\n\tneeds: Sunlight\n\tmake: Sugar\n\t\tcomes from: Sunlight\n'),
+    };
+    expect(Object.values(chart.items).map(({ fields }) => fields['phrase'])).toEqual([
+      undefined,
+      'needs',
+      'make',
+      'comes from',
+    ]);
+    expect(items.map(({ name }) => name).sort()).toEqual(['Plants', 'Sugar', 'Sunlight']);
+  });
+});

@@ -33,7 +33,9 @@ function fits(list: ListRead): Fitness {
   if (isNested(list))
     return share < 0.3 || lengthOf(items) > LONGEST_IDEA
       ? { sure: 0, why: MISSING }
-      : { sure: 0.4 + 0.5 * share, why: 'Linking phrases stand in brackets before concepts.' };
+      : list.shared
+        ? { sure: 0.3 + 0.2 * share, why: 'Words before a colon can be linking phrases.' }
+        : { sure: 0.4 + 0.5 * share, why: 'Linking phrases stand in brackets before concepts.' };
   const named = found?.some(({ field }) => field === 'phrase');
   return named
     ? { sure: 0.95, why: 'Columns name two concepts and the phrase that links them.' }

@@ -1,60 +1,86 @@
 /** Lines and cells of concept maps, as they are typed and written. */
 import { type Chart, treeOf, walk } from '../../chart';
 import { type SplitLine, tidy, writeOutline } from '../../list';
-import type { Row } from './list';
 
 export const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/is;
 
 /** Runs of dashes and arrows, each whole: nothing is looked at twice, however long a run is. */
-const SIGNS = /-+>?|[–—]>?|=>|→|⟶/gu;
+const SIGNS = /<?-+>?|<?[–—]>?|<?=>|[→⟶⇒←⟵⇐↔⟷⇔]/gu;
 interface Sign {
   readonly text: string;
   readonly from: number;
   readonly to: number;
 }
 
-const isHead = ({ text }: Sign) => text.endsWith('>') || text === '→' || text === '⟶';
+const leadsOn = ({ text }: Sign) => /[>→⟶⇒↔⟷⇔]$/u.test(text);
+const leadsBack = ({ text }: Sign) => /^[<←⟵⇐↔⟷⇔]/u.test(text);
+const isHead = (sign: Sign) => leadsOn(sign) || leadsBack(sign);
+
+/** What a line says of two concepts. */
+export interface Proposition {
+  readonly from: string;
+  readonly phrase: string;
+  readonly to: string;
+  /** It says the same from either end: A <-> B. */
+  readonly both?: true;
+}
 
 /**
- * Concept, phrase and concept round two signs, such as "A - phrase -> B", "A --phrase--> B" or "A → phrase → B"; of one arrow
- * the phrase is empty; undefined where there is none with words on both sides.
+ * Concept, phrase and concept round two signs, such as "A - phrase -> B", "A --phrase--> B", "A → phrase → B" or
+ * "A <- phrase - B"; round one arrow, where the phrase may follow: "A -> B: phrase"; undefined where there is none with words
+ * on both sides.
  */
-function arrowed(text: string): Omit<Row, 'line'> | undefined {
+function arrowed(text: string): Proposition | undefined {
   const signs: Sign[] = [...text.matchAll(SIGNS)].map(({ 0: sign, index }) => ({
     text: sign,
     from: index,
     to: index + sign.length,
   }));
   const between = (from: number, to: number) => tidy(text.slice(from, to));
-  // A hyphen inside a word is no dash: one before the phrase stands after a space, or there are two.
-  const isTail = ({ text: sign, from }: Sign) =>
-    from > 0 && (/^--/.test(sign) || /\s/.test(text[from - 1]!)) && between(0, from) !== '';
+  // A hyphen inside a word is no dash: one before or after the phrase stands beside a space, or there are two.
+  const isDash = ({ text: sign, from, to }: Sign) =>
+    /^--|[–—]/.test(sign) || /\s/.test(text[from - 1] ?? '') || /\s/.test(text[to] ?? '');
+  const isTail = (sign: Sign) =>
+    sign.from > 0 && (/^--/.test(sign.text) || /\s/.test(text[sign.from - 1]!)) && between(0, sign.from) !== '';
+  const turned = (first: Sign, last: Sign | undefined, parts: Proposition): Proposition => {
+    const [on, back] = [leadsOn(last ?? first), leadsBack(first)];
+    if (on && back) return { ...parts, both: true };
+    return back ? { ...parts, from: parts.to, to: parts.from } : parts;
+  };
   const heads = signs.filter((sign) => isHead(sign));
-  const tail = signs.find((sign) => !isHead(sign) && isTail(sign));
-  const dashed = tail && heads.find(({ text: sign, from }) => from >= tail.to && /[-–—]>$/.test(sign));
-  if (tail && dashed) {
-    const parts = {
-      from: between(0, tail.from),
-      phrase: between(tail.to, dashed.from),
-      to: between(dashed.to, text.length),
-    };
-    if (parts.phrase !== '' && parts.to !== '') return parts;
+  const tail = signs.find((sign) => isTail(sign) && (!isHead(sign) || (leadsBack(sign) && !leadsOn(sign))));
+  const end =
+    tail &&
+    signs.find(
+      (sign) =>
+        sign.from >= tail.to && (/[-–—]>$/.test(sign.text) || (leadsBack(tail) && !isHead(sign) && isDash(sign))),
+    );
+  if (tail && end) {
+    const parts = { from: between(0, tail.from), phrase: between(tail.to, end.from), to: between(end.to, text.length) };
+    if (parts.phrase !== '' && parts.to !== '') return turned(tail, end, parts);
   }
   const [first, ...others] = heads.filter(({ from }) => from > 0);
   if (!first || between(0, first.from) === '') return undefined;
   const second = others.find(({ from }) => between(first.to, from) !== '');
   if (second && between(second.to, text.length) !== '')
-    return {
+    return turned(first, second, {
       from: between(0, first.from),
       phrase: between(first.to, second.from),
       to: between(second.to, text.length),
-    };
+    });
   const to = between(first.to, text.length);
-  return to === '' ? undefined : { from: between(0, first.from), phrase: '', to };
+  if (to === '') return undefined;
+  const at = to.search(/:\s/);
+  const behind = at > 0 ? tidy(to.slice(at + 1)) : '';
+  return turned(first, undefined, {
+    from: between(0, first.from),
+    phrase: behind,
+    to: behind === '' ? to : tidy(to.slice(0, at)),
+  });
 }
 
 /** A line as concept, phrase, concept; undefined where it is not of that form. */
-export function proposition(text: string, apart: RegExp | undefined): Omit<Row, 'line'> | undefined {
+export function proposition(text: string, apart: RegExp | undefined): Proposition | undefined {
   const arrows = arrowed(text);
   if (arrows) return arrows;
   const parts = apart ? text.trim().split(apart).map(tidy) : [];
@@ -62,15 +88,18 @@ export function proposition(text: string, apart: RegExp | undefined): Omit<Row, 
 }
 
 /** What a line that is typed says beyond a name: a proposition with arrows, the focus question. */
-export const typedLine = (
-  text: string,
-): { readonly focus: string } | { readonly from: string; readonly phrase: string; readonly to: string } | undefined => {
+export const typedLine = (text: string): { readonly focus: string } | Proposition | undefined => {
   const focus = FOCUS.exec(text);
   return focus ? { focus: tidy(focus[1]!) } : proposition(text, undefined);
 };
 
-/** `[linking phrase] concept`, in square or round brackets. */
-export const split: SplitLine = (line) => {
+/** Words before a colon that are a phrase: few, none in brackets, and begun small where their script knows that. */
+export const COLON_PHRASE = /^([\p{Ll}\p{Lo}][^:[\]()]{0,60}):\s+(\S.*)$/su;
+
+/** `[linking phrase] concept`, in square or round brackets, or `linking phrase: concept` under another. */
+export const split: SplitLine = (line, _separator, level) => {
+  const before = level > 0 ? COLON_PHRASE.exec(tidy(line)) : null;
+  if (before) return { name: tidy(before[2]!), phrase: tidy(before[1]!) };
   const square = /^\[([^\]]*)\](.*)$/s.exec(line);
   const found = square ?? /^\(([^)]*)\)(.*)$/s.exec(line);
   const name = tidy(found?.[2] ?? '');
@@ -86,7 +115,7 @@ export function outlineOf(chart: Chart): string {
   const lines = writeOutline(
     walk(treeOf(chart.items)).map(({ id, depth }) => {
       const { name = '', phrase } = chart.items[id]!.fields;
-      const needed = phrase || /^[[(]/.test(name);
+      const needed = phrase || /^[[(]|:\s/.test(name);
       return { level: depth, cells: [`${needed ? `[${phrase ?? ''}] ` : ''}${name || '?'}`] };
     }),
   );

@@ -10,7 +10,7 @@ import {
   tidy,
 } from '../../list';
 import { conceptKey } from './graph';
-import { FOCUS, proposition, split } from './lines';
+import { COLON_PHRASE, FOCUS, type Proposition, proposition, split } from './lines';
 
 const PROPOSITIONS = `? How does a salt marsh work
 Salt marsh - is flooded by -> Tides
@@ -35,11 +35,8 @@ Tides,bring,Salt
 Salt,only lets grow,Salt-loving plants
 `;
 
-export interface Row {
+export interface Row extends Proposition {
   readonly line: number;
-  readonly from: string;
-  readonly phrase: string;
-  readonly to: string;
 }
 
 /**
@@ -75,7 +72,10 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
     for (let at: string | null = id; at !== null; at = byId.get(at)?.parent ?? null) if (at === above) return true;
     return false;
   };
-  for (const { line, from, phrase, to } of rows) {
+  const directed = rows.flatMap((row): Row[] =>
+    row.both && row.to !== '' ? [row, { ...row, from: row.to, to: row.from }] : [row],
+  );
+  for (const { line, from, phrase, to } of directed) {
     const source = byKey.get(conceptKey(from)) ?? (from === '' ? undefined : add(from, null, '', line));
     if (source) {
       byId.set(source.id, source);
@@ -185,7 +185,14 @@ const focused: ListForm = {
       .split('\n')
       .map((_, i) => kept.get(i + 1) ?? '')
       .join('\n');
-    return { ...outline.read(text, context), ...(focus !== undefined && { arrangement: { focus } }) };
+    const read = outline.read(text, context);
+    const square = lines.filter((line) => /^[\s\-*•]*\[/.test(line.text)).length;
+    const colons = lines.filter((line) => COLON_PHRASE.test(line.text.replace(/^[\s\-*•]+/, ''))).length;
+    return {
+      ...read,
+      ...(colons > square && { shared: true }),
+      ...(focus !== undefined && { arrangement: { focus } }),
+    };
   },
 };
 

@@ -15,7 +15,7 @@ export function typed(chart: Chart, item: string, text: string): Change | undefi
     const fields = typedFields(split, text, 1, []);
     return fields && withFields(item, fields);
   }
-  const { from, phrase, to } = said;
+  const { from, phrase, to, both } = said;
   const known = Object.values(chart.items).find(
     ({ id, fields }) => id !== item && conceptKey(fields['name'] ?? '') === conceptKey(from),
   );
@@ -26,5 +26,13 @@ export function typed(chart: Chart, item: string, text: string): Change | undefi
   return asOne([
     withFields(item, { name: from }),
     { type: 'add-items', items: [{ id: `${item}-to`.slice(-64), parent: item, fields: { name: to, ...link } }] },
+    ...(both
+      ? [
+          {
+            type: 'add-items',
+            items: [{ id: `${item}-by`.slice(-64), parent: `${item}-to`.slice(-64), fields: { name: from, ...link } }],
+          } satisfies Change,
+        ]
+      : []),
   ]);
 }

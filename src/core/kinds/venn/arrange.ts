@@ -195,7 +195,7 @@ export function arrange(input: ArrangeInput): Arrangement {
     const known = Number(held.counts.get(region) ?? 0);
     return {
       sets: setsIn(sets, region).map(({ id }) => id),
-      count: Number.isInteger(known) ? known : ids.length,
+      count: Number.isFinite(known) ? known : ids.length,
       items: ids,
       at: move(middles.get(region) ?? [0, 0]),
     };

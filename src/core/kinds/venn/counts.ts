@@ -1,13 +1,20 @@
 /** Counts written in words ("Pruning and Guiding: 12", "only Pruning: 5") as equations over the regions of a diagram. */
 import { folded, readNumber, tidy } from '../../list';
+import { isNotation, namesInNotation, regionsInNotation } from './notation';
 
 /** A count or, where it is asked for, `?`; undefined where a text is neither. */
 export function readCount(text: string | undefined): number | '?' | undefined {
   const bare = (text ?? '').trim();
   if (bare === '?') return '?';
-  const value = readNumber(bare);
+  const value = readNumber(isShare(bare) ? bare.slice(0, -1) : bare);
   return bare !== '' && value !== undefined ? value : undefined;
 }
+
+/** Whether a count is written as a share of the whole: 50 %. */
+export const isShare = (text: string | undefined): boolean => (text ?? '').trim().endsWith('%');
+
+/** Whether an expression speaks of everything. */
+export const isTotal = (expression: string): boolean => TOTAL.test(folded(expression));
 
 const WORDS = ['', 'one', 'two', 'three', 'four', 'five'];
 const TOTAL = /^(in all|in total|total|altogether|all together|everybody|everyone|asked|all asked|universe)$/;
@@ -29,6 +36,7 @@ const only = /^(?:only|just|exactly) (.*)$|^(.*) (?:only|alone)$/i;
 
 /** Names that an expression uses; none for those of the whole, such as "neither". */
 export function namesIn(expression: string): string[] {
+  if (isNotation(tidy(expression))) return namesInNotation(expression);
   const text = stripped(expression);
   const key = folded(text);
   if (key === '' || [TOTAL, NONE, EVERY, UNION, EXACTLY].some((whole) => whole.test(key))) return [];
@@ -49,6 +57,8 @@ export function namesIn(expression: string): string[] {
  * set.
  */
 export function regionsOf(expression: string, names: readonly string[]): number[] | undefined {
+  if (isNotation(tidy(expression)) && !names.some((name) => folded(name) === folded(expression)))
+    return regionsInNotation(expression, names);
   const every = Array.from({ length: 1 << names.length }, (_, region) => region);
   const full = every.length - 1;
   const size = (region: number) => every.slice(0, names.length).filter((_, i) => (region >> i) & 1).length;
@@ -92,7 +102,8 @@ export function regionsOf(expression: string, names: readonly string[]): number[
   const outside = left.map((part) => bits(part.replace(OR, ',')));
   if (outside.includes(undefined)) return undefined;
   const without = outside.reduce<number>((sum, part) => sum | part!, 0);
-  const either = held.split(OR).map(bits);
+  // "Not B" is all that is not in B.
+  const either = held === '' && left.length > 0 ? [0] : held.split(OR).map(bits);
   if (either.includes(undefined)) return undefined;
   return every.filter((region) => !(region & without) && either.some((part) => (region & part!) === part));
 }

@@ -191,7 +191,11 @@ function outlineOf(raw: string): { line: number; level: number; text: string }[]
 
 function countShare(text: string): number {
   const lines = linesOf(text);
-  return lines.filter((line) => readCount(parted(line.text)?.[1]) !== undefined).length / Math.max(1, lines.length);
+  const counts = lines.filter(({ text: line }) => {
+    const [name, count] = parted(line) ?? [''];
+    return /\p{L}/u.test(name) && readCount(count) !== undefined;
+  });
+  return counts.length / Math.max(1, lines.length);
 }
 
 /** `set and set: 12`. */

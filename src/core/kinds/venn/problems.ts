@@ -90,13 +90,13 @@ function countProblems(chart: Chart, lineOf: LineOf): Found[] {
         field: 'count',
         says: `"${count ?? ''}" is not a count; write a number, or ? where it is asked for.`,
       });
-    else if (value !== '?' && (value < 0 || !Number.isInteger(value)))
+    else if (value !== '?' && value < 0)
       found.push({
         code: 'not-whole',
         severity: 'error',
         item: id,
         field: 'count',
-        says: `${value} is not a count: counts are whole and not below 0.`,
+        says: `${value} is not a count: a count or a share is not below 0.`,
       });
     if (!regionsOf(name, names))
       found.push({

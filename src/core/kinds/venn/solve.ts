@@ -1,7 +1,7 @@
 /** Counts of regions from counts in words: inclusion and exclusion, as equations over the regions. */
 import type { Chart } from '../../chart';
 import { rememberedPair } from '../../remember';
-import { readCount, regionsOf } from './counts';
+import { isShare, isTotal, readCount, regionsOf } from './counts';
 import { type Equation, leastOf } from './linear';
 import { membershipOf } from './sets';
 
@@ -35,6 +35,12 @@ function solve(chart: Pick<Chart, 'items' | 'sets'>): Solution {
   const lines: Line[] = [];
   const asked: { item: string; regions: readonly number[] }[] = [];
   let outside = false;
+  // Shares are of the whole where that is counted; else they are percentages throughout.
+  const whole = items
+    .filter((item) => isTotal(chart.items[item]!.fields['name'] ?? ''))
+    .map((item) => chart.items[item]!.fields['count'])
+    .find((text) => !isShare(text) && typeof readCount(text) === 'number');
+  const total = whole === undefined ? undefined : Number(readCount(whole));
   for (const item of items) {
     const { name = '', count: text } = chart.items[item]!.fields;
     const value = readCount(text);
@@ -42,7 +48,10 @@ function solve(chart: Pick<Chart, 'items' | 'sets'>): Solution {
     if (value === undefined || !regions) continue;
     outside ||= regions.includes(0);
     if (value === '?') asked.push({ item, regions });
-    else lines.push({ item, regions, equals: value, factors: factorsOf(regions, count) });
+    else {
+      const equals = isShare(text) && total !== undefined ? (value / 100) * total : value;
+      lines.push({ item, regions, equals, factors: factorsOf(regions, count) });
+    }
   }
   // Nobody is outside where no line speaks of it.
   const fixed: Equation[] = outside ? [] : [{ factors: factorsOf([0], count), equals: 0 }];
@@ -65,6 +74,7 @@ function solve(chart: Pick<Chart, 'items' | 'sets'>): Solution {
       factors.map((factor) => -factor),
       equations,
     )!;
+    if (!lines.every(({ equals }) => Number.isInteger(equals))) return { least: rounded(low), most: rounded(-high) };
     // Counts are whole: a bound between two is no count.
     return { least: Math.ceil(low - 1e-6), most: Math.floor(-high + 1e-6) };
   };
@@ -78,6 +88,8 @@ function solve(chart: Pick<Chart, 'items' | 'sets'>): Solution {
     clash: [],
   };
 }
+
+const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
 
 const factorsOf = (regions: readonly number[], count: number): number[] => {
   const factors = Array.from({ length: count }, () => 0);

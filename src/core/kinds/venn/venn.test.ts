@@ -6,6 +6,7 @@ import { apply, type Chart, defaultPage, setsOf } from '../../chart';
 import { compose } from '../../compose';
 import { regionsOf } from './counts';
 import { leastOf } from './linear';
+import { solutionOf } from './solve';
 
 const codes = (text: string) => readAs('venn', text).problems.map(({ code }) => code);
 const sets = (text: string) => {
@@ -196,5 +197,61 @@ describe('problems of a Venn diagram', () => {
   });
   it('draws even what it can not solve', () => {
     expect(drawn(readAs('venn', 'A: 1\nB: 2\nA and B: 3').chart).regions.length).toBe(3);
+  });
+});
+
+describe('counts in the notation of textbooks, and as shares', () => {
+  const names = ['A', 'B'];
+  it.each([
+    ['A ∩ B', [3]],
+    ['n(A ∩ B)', [3]],
+    ['|A ∪ B|', [1, 2, 3]],
+    ["A'", [0, 2]],
+    ["A' ∩ B", [2]],
+    ["(A ∪ B)'", [0]],
+    ['A \\ B', [1]],
+    ['n(U)', [0, 1, 2, 3]],
+    ['Total', [0, 1, 2, 3]],
+    ['not B', [0, 1]],
+    ['A ∪ C', undefined],
+    ['A ∩', undefined],
+  ] as const)('%s', (text, regions) => {
+    expect(regionsOf(text, names)).toEqual(regions);
+  });
+
+  it('are read with a colon or an equals sign', () => {
+    const { chart, problems } = readAs('venn', "n(A) = 20\nn(B) = 15\nn(A ∩ B) = 5\nTotal = 40\n(A ∪ B)': ?\n");
+    expect(
+      Object.values(chart.sets)
+        .map(({ name }) => name)
+        .sort(),
+    ).toEqual(['A', 'B']);
+    expect(problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+    expect(solutionOf(chart).asked).toEqual([expect.objectContaining({ least: 10, most: 10 })]);
+  });
+
+  it('shares are values: percentages, of the total where that is counted, and parts of one', () => {
+    const regions = (list: string) => {
+      const { chart, problems } = readAs('venn', list);
+      expect(problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+      expect(Object.keys(chart.sets)).toHaveLength(2);
+      return [...solutionOf(chart).regions].map(([region, { least, most }]) => [region, least, most]);
+    };
+    expect(regions('A: 50 %\nB: 30 %\nA and B: 10 %\n')).toEqual([
+      [1, 40, 40],
+      [2, 20, 20],
+      [3, 10, 10],
+    ]);
+    expect(regions('in all: 200\nA: 50 %\nB: 30 %\nA and B: 10 %\n')).toEqual([
+      [0, 60, 60],
+      [1, 80, 80],
+      [2, 40, 40],
+      [3, 20, 20],
+    ]);
+    expect(regions('A: 0.5\nB: 0.3\nA and B: 0.1\n')).toEqual([
+      [1, 0.4, 0.4],
+      [2, 0.2, 0.2],
+      [3, 0.1, 0.1],
+    ]);
   });
 });
