@@ -45,6 +45,11 @@ const plain = (res, status, words) => {
   res.end(`${words}\n`);
 };
 const problem = (res, status, code, title, detail, headers = {}) => {
+  if (asksForPage(res.req.method, res.req.url, res.req.headers.accept)) {
+    res.writeHead(status, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', ...headers });
+    res.end(errorPage(status));
+    return;
+  }
   res.writeHead(status, { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers });
   res.end(JSON.stringify({ type: `/api-docs#${code}`, title, status, detail, problems: [] }));
 };

@@ -261,3 +261,18 @@ test('a part that can not be fetched says so, and nothing else is lost', async (
   await page.getByRole('tab', { name: 'List' }).click();
   await expect(page.getByText('Piet Marrable').first()).toBeVisible();
 });
+
+test('what can not be shown has a page of ours with a way back; programs are told as before', async ({
+  page,
+  request,
+}) => {
+  const at = await page.goto('/no/such/page');
+  expect(at?.status()).toBe(404);
+  await expect(page.getByRole('heading', { name: 'This page does not exist' })).toBeVisible();
+  expect(await page.content()).not.toMatch(/astro/i);
+  await page.getByRole('link', { name: 'Go to your charts' }).click();
+  await expect(page.getByRole('button', { name: 'New chart' }).first()).toBeVisible();
+  const program = await request.get('/api/no/such', { headers: { accept: 'application/json' } });
+  expect(program.status()).toBe(404);
+  expect(program.headers()['content-type']).toContain('application/problem+json');
+});

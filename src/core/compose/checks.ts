@@ -13,6 +13,9 @@ export const LEAST_PRINT = 6;
 
 /** What is wrong with the list: what the kind finds, and what any list may have; by line. */
 export function listProblems(kind: KindDrawn, chart: Chart, lineOf: (item: string) => number | undefined): Problem[] {
+  // Before anything is written nothing is wrong.
+  if (Object.values(chart.items).every(({ fields }) => Object.values(fields).every((text) => text.trim() === '')))
+    return [];
   const { unnamed } = kind.words;
   return [...kind.problems(chart, lineOf), ...lineProblems(chart, lineOf, { unnamed, ...kind.near })].sort(
     (a, b) => (a.line ?? 0) - (b.line ?? 0),

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fonts } from '../../../tests/support/fonts';
 import { parents } from '../../../tests/support/trees';
-import { type Chart, firstOrders } from '../chart';
+import { type Chart, emptyChart, firstOrders } from '../chart';
 import { kindOf } from '../kinds';
 import { chartOfList, readList } from '../read';
 import { marksOf, sceneSvg } from '../scene';
@@ -145,5 +145,16 @@ describe('composing', () => {
   it('dashes the edge of vacant posts by itself', () => {
     const vacant = compose(garden, fonts).items.filter((item) => item.look.edgeDash === 'dashed');
     expect(vacant.map((item) => item.fields['name'])).toEqual(['Vacant post', 'Vacant post', 'Vacant post']);
+  });
+});
+
+describe('before anything is written', () => {
+  it.each(['org', 'family', 'decision', 'concept', 'venn'])('nothing is wrong: %s', (kind) => {
+    const empty = emptyChart(kind, 'New');
+    expect(compose(empty, fonts).problems).toEqual([]);
+    const line = { id: 'a', parent: null, order: 'a0', fields: { name: '' } };
+    expect(
+      compose({ ...empty, items: { a: line } }, fonts).problems.filter(({ severity }) => severity !== 'note'),
+    ).toEqual([]);
   });
 });

@@ -132,7 +132,7 @@ function deliverEntries(chart: Chart): Entry[] {
     id: `file ${label}`,
     label,
     where: words.stages.deliver,
-    also: `export file save download ${also}`,
+    also: `export file save as download ${also}`,
     done: true,
     run: () => void deliverFile(address),
   });

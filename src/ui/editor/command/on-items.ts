@@ -62,6 +62,7 @@ const EMPHASES = [
 function moreOf(chart: Chart, id: string): Entry[] {
   const where = itemName(chart, id);
   const entry = (key: string, label: string, run: () => void, also = ''): Entry => ({
+    part: true,
     id: `more ${key}`,
     label,
     where,
@@ -193,7 +194,7 @@ export function additionEntries(chart: Chart, q: string): Entry[] {
   return joinings(q, kindFor(chart.kind).additions).flatMap(({ way, fresh, at }) =>
     meant(items, at, MOST.meant).map(({ id, name }) => ({
       id: `add ${way.id} ${id}`,
-      label: words.command.join(fresh, way.joint, name),
+      label: fresh === '' ? `${way.label}: ${way.joint} ${name}` : words.command.join(fresh, way.joint, name),
       where: way.label,
       done: true,
       run: () => {
@@ -203,6 +204,11 @@ export function additionEntries(chart: Chart, q: string): Entry[] {
         const added = apply(now, done.change);
         if (!added.ok) return say(added.problem.message);
         // What is written means what it means in the list.
+        // Without a name of its own it is written next.
+        if (fresh === '') {
+          if (change(done.change)) goTo(done.write);
+          return undefined;
+        }
         const what =
           kindFor(now.kind).typed?.(added.chart, done.write, fresh) ?? written(added.chart, done.write, fresh);
         if (what && change(asOne([done.change, what])) && useEditor.getState().chart.items[done.write])

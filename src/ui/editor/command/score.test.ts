@@ -84,7 +84,21 @@ describe('sentences', () => {
     const ways = [{ joint: 'under' }, { joint: 'partner of' }];
     expect(joinings('add Iven Sarl under bo', ways)).toEqual([{ way: ways[0], fresh: 'Iven Sarl', at: 'bo' }]);
     expect(joinings('Karl partner of Ann', ways)).toEqual([{ way: ways[1], fresh: 'Karl', at: 'Ann' }]);
+    // Somebody without a name has none yet.
+    for (const nobody of ['a person', 'someone', 'a new post', 'one more colleague'])
+      expect(joinings(`add ${nobody} under Anna`, ways)).toEqual([{ way: ways[0], fresh: '', at: 'Anna' }]);
+    expect(joinings('add Personne Noire under Anna', ways)[0]!.fresh).toBe('Personne Noire');
     expect(joinings('under bo', ways)).toEqual([]);
     expect(joinings('Bo', ways)).toEqual([]);
+  });
+});
+
+describe('what concerns a part', () => {
+  const whole = { label: 'PDF', where: 'Deliver', also: 'export file save as download' };
+  const part = { label: 'Save only this branch as PDF', where: 'Peter Ashworth', part: true };
+  it('stands behind the whole, unless a part is asked for', () => {
+    expect(best([part, whole], askedWords('save as PDF'), 2)).toEqual([whole, part]);
+    expect(best([part, whole], askedWords('save branch as PDF'), 2)).toEqual([part]);
+    expect(best([part, whole], askedWords('save Peter PDF'), 2)).toEqual([part]);
   });
 });

@@ -8,7 +8,13 @@ export interface Findable {
   readonly where: string;
   /** Other words for it. */
   readonly also?: string;
+  /** It concerns a part only: one that is asked for by name, or by a word for a part, comes before what concerns the whole. */
+  readonly part?: boolean;
 }
+
+/** Whether a word of some letters begins a word of a name: "as" does not mean Ashworth. */
+const names = (name: string, word: string): boolean => word.length > 2 && ` ${folded(name)}`.includes(` ${word}`);
+const PART = new Set(['branch', 'part', 'only', 'this', 'selected', 'selection', 'below', 'under']);
 
 /** The words asked for. */
 export const askedWords = (q: string): string[] => folded(q).split(' ').filter(Boolean);
@@ -18,7 +24,7 @@ export const askedWords = (q: string): string[] => folded(q).split(' ').filter(B
  * words for it. Of labels that answer alike the shortest comes first.
  * @returns 0 where a word is missing; any positive number where nothing is asked
  */
-export function score({ label, also = '', where }: Findable, asked: readonly string[]): number {
+export function score({ label, also = '', where, part }: Findable, asked: readonly string[]): number {
   const [name, rest] = [folded(label), folded(`${also} ${where}`)];
   let sum = 0;
   for (const word of asked) {
@@ -28,7 +34,8 @@ export function score({ label, also = '', where }: Findable, asked: readonly str
     else if (rest.includes(word)) sum += 1;
     else return 0;
   }
-  return sum + 1 / (1 + name.length);
+  const whole = part && asked.length > 0 && !asked.some((word) => PART.has(word) || names(where, word));
+  return (whole ? sum / 100 : sum) + 1 / (1 + name.length) / 100;
 }
 
 /** Of many the best, at most so many; in the order they are in where nothing is asked. */

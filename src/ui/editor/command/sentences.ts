@@ -42,11 +42,17 @@ function splits(text: string, joint: string): { before: string; after: string }[
   return found;
 }
 
+/** Words for somebody or something without a name: "add a person under Ada". */
+const NOBODY =
+  /^(?:(?:an?|one|another|one more|some|new|a new) )?(?:new )?(?:person|post|position|employee|colleague|somebody|someone|line|row|item|box|thing|idea|concept|step|question|answer|child|partner|parent|sibling|one)$/i;
+
 /** "NEW under ITEM", for each of the joints; a leading "add" is no part of the name. */
 export const joinings = <T extends { readonly joint: string }>(
   q: string,
   ways: readonly T[],
 ): { readonly way: T; readonly fresh: string; readonly at: string }[] => {
   const text = q.trim().replace(/^add\s+/i, '');
-  return ways.flatMap((way) => splits(text, way.joint).map(({ before, after }) => ({ way, fresh: before, at: after })));
+  return ways.flatMap((way) =>
+    splits(text, way.joint).map(({ before, after }) => ({ way, fresh: NOBODY.test(before) ? '' : before, at: after })),
+  );
 };
