@@ -6,6 +6,7 @@ import compression from 'compression';
 import sirv from 'sirv';
 import { BODY_LIMIT, settings, WrongSetting } from '../src/server/settings.mjs';
 import { addressOf, rateLimit } from './lib/callers.mjs';
+import { asksForPage, errorPage } from './lib/error-page.mjs';
 import { gate, isKnown } from './lib/gate.mjs';
 import { logger } from './lib/log.mjs';
 import { answersMetrics, measured } from './lib/measures.mjs';

@@ -3,9 +3,10 @@
 import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
+import { readAs } from '../../../tests/support/kinds';
 import { kindOf } from '../kinds';
 import { readList } from '../read';
-import { decode, readSheets, sourceOf, textOfHtml, UnreadableFile, writeXlsx } from '.';
+import { decode, outlineOfMarkdown, readSheets, sourceOf, textOfHtml, UnreadableFile, writeXlsx } from '.';
 
 const bytes = (...of: number[]) => new Uint8Array(of);
 const org = kindOf('org')!;
@@ -210,5 +211,26 @@ describe('hostile lists', () => {
   it('keep what can be kept: NUL and half letters are shown as unreadable', () => {
     const read = readList(org, 'Name,Post\nA\u0000,b\ud800\n');
     expect(read.ok && read.list.items[0]!.fields).toEqual({ name: 'A\ufffd', post: 'b\ufffd' });
+  });
+});
+
+describe('lines with number signs', () => {
+  const tabbed = '# Staff\nAnn\n\tBo\n\tCy\n# Others\nDi\n\tEd\n';
+  it('in an outline of tabs leave its lines apart', () => {
+    const { chart } = readAs('org', tabbed);
+    const names = Object.values(chart.items).map(({ fields }) => fields['name']);
+    expect(names).toEqual(expect.arrayContaining(['Ann', 'Bo', 'Cy', 'Di', 'Ed']));
+    expect(names).toHaveLength(7);
+  });
+  it('never make one name of many lines', () => {
+    const many = Array.from({ length: 12_000 }, (_, i) => `${i % 600 === 0 ? '# ' : ''}Person ${i}`).join('\n');
+    const text = outlineOfMarkdown(many).split('\n');
+    expect(text.filter((line) => line.trim() !== '')).toHaveLength(12_000);
+    expect(text.at(-1)!.trim()).toBe('Person 11999');
+    // A paragraph of a few lines is one item, as CommonMark has it.
+    expect(outlineOfMarkdown('# Title\n\n- One\n  and more\n').split('\n').filter(Boolean)).toEqual([
+      'Title',
+      '\tOne and more',
+    ]);
   });
 });

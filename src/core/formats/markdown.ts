@@ -29,6 +29,9 @@ const plain = (text: string): string => {
 const goesOn = (line: string) => /(?<!\\)(\\\\)*\\$/.test(line);
 const unbroken = (line: string) => (goesOn(line) ? line.slice(0, -1) : line);
 
+/** A name of more letters than this was never meant: its lines are items of their own, not one paragraph. */
+const LONGEST = 300;
+
 const columns = (space: string) => space.replace(/\t/g, '    ').length;
 
 /** Whether a text is written in Markdown rather than as a plain outline: headings, or escapes and marks in bullets. */
@@ -39,6 +42,9 @@ export function looksLikeMarkdown(text: string): boolean {
     .filter((line) => line.trim() !== '');
   const headings = lines.filter((line) => HEADING.test(line)).length;
   const items = lines.filter((line) => ITEM.test(line));
+  // Lines that are moved in without bullets are an outline: a number sign before one is no heading there.
+  const moved = lines.filter((line) => /^\t+\S/.test(line) && !ITEM.test(line)).length;
+  if (moved > lines.length * 0.1) return false;
   if (lines.some((line, i) => i > 0 && /^ {0,3}={4,}\s*$/.test(line) && !/^\s/.test(lines[i - 1]!))) return true;
   if (headings > 1 || (headings > 0 && items.length > 0)) return true;
   if (items.length < lines.length * 0.6) return false;
@@ -85,8 +91,9 @@ function blocksHeld(lines: readonly string[]): string[] {
 /**
  * The text as an outline, a tab a level, every line where it stood in the source.
  * @param meaning signs that are no bullets where others are used, such as a plus before a partner
+ * @param joins lines without a blank one between them are one paragraph
  */
-export function outlineOfMarkdown(text: string, meaning = ''): string {
+export function outlineOfMarkdown(text: string, meaning = '', joins = true): string {
   const source = blocksHeld(withoutRemarks(text).split('\n'));
   const others = source.some((line) => {
     const found = ITEM.exec(line);
@@ -118,10 +125,11 @@ export function outlineOfMarkdown(text: string, meaning = ''): string {
       continue;
     }
     const item = bulletOf(line);
-    if (!item && last >= 0 && (continues || (open.length > 0 && /^\s/.test(line)))) {
+    if (!item && joins && last >= 0 && (continues || (open.length > 0 && /^\s/.test(line)))) {
       // Another line of the same item: a hard break where the line before ends in a backslash or two spaces.
       const before = source[i - 1] ?? '';
       const hard = goesOn(before) || before.endsWith('  ');
+      if (!hard && out[last]!.length + line.length > LONGEST) return outlineOfMarkdown(text, meaning, false);
       out[last] = `${out[last]!.trimEnd()}${hard ? SOFT_BREAK : ' '}${plain(unbroken(line.trim()))}`;
       continues = true;
       continue;

@@ -15,6 +15,9 @@ const LONGEST_IDEA = 48;
 const lengthOf = (items: ListRead['items']): number =>
   items.map(({ fields }) => (fields['name'] ?? '').length).sort((a, b) => a - b)[items.length >> 1] ?? 0;
 
+/** Where words before a colon answer questions, they are answers. */
+const asks = (items: ListRead['items']): boolean => items.some(({ fields }) => (fields['name'] ?? '').endsWith('?'));
+
 function fits(list: ListRead): Fitness {
   const { form, items, columns: found, problems: said } = list;
   const links = items.filter(({ parent }) => parent !== null);
@@ -31,7 +34,7 @@ function fits(list: ListRead): Fitness {
     return { sure: 0.9 * whole * share, why: `${phrased} propositions: concept, linking phrase, concept.` };
   }
   if (isNested(list))
-    return share < 0.3 || lengthOf(items) > LONGEST_IDEA
+    return share < 0.3 || lengthOf(items) > LONGEST_IDEA || (list.shared && asks(items))
       ? { sure: 0, why: MISSING }
       : list.shared
         ? { sure: 0.3 + 0.2 * share, why: 'Words before a colon can be linking phrases.' }

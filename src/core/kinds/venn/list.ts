@@ -191,11 +191,12 @@ function outlineOf(raw: string): { line: number; level: number; text: string }[]
 
 function countShare(text: string): number {
   const lines = linesOf(text);
-  const counts = lines.filter(({ text: line }) => {
+  const counted = lines.flatMap(({ text: line }) => {
     const [name, count] = parted(line) ?? [''];
-    return /\p{L}/u.test(name) && readCount(count) !== undefined;
+    return readCount(count) === undefined ? [] : [name];
   });
-  return counts.length / Math.max(1, lines.length);
+  // Names of sets may be numbers, but a list of sets has a word somewhere; a log of times has none.
+  return counted.some((name) => /\p{L}/u.test(name)) ? counted.length / Math.max(1, lines.length) : 0;
 }
 
 /** `set and set: 12`. */
