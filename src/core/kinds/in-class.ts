@@ -62,14 +62,6 @@ export function flat(chart: Chart, without: readonly string[] = []): Chart {
   return { ...chart, items, links: {} };
 }
 
-/** A chart whose lines have some fields no more. */
-export const withoutWords = (chart: Chart, without: readonly string[]): Chart => ({
-  ...chart,
-  items: Object.fromEntries(
-    Object.entries(chart.items).map(([id, item]) => [id, { ...item, ...stripped(item, without) }]),
-  ),
-});
-
 const stripped = ({ fields }: Chart['items'][string], without: readonly string[]) => ({
   fields: Object.fromEntries(Object.entries(fields).filter(([field]) => !without.includes(field))),
 });

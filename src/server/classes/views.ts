@@ -1,11 +1,10 @@
 /** What learners see of their class, and what a teacher sees of one work. */
-import { chartSchema } from '../../core/chart';
 import { blanksOf } from '../../core/kinds';
 import { query } from '../db';
 import type { LearnerWho, Who } from '../who';
 import { scoreWork } from './compared';
 import { shownTo } from './shown';
-import { type Task, tasksOf } from './tasks';
+import { startOf, type Task, tasksOf } from './tasks';
 import { countedOf, isOverdue, remarksOn, seenWork, type Work, workOfChart, worksBy } from './works';
 
 export interface Mine {
@@ -63,14 +62,13 @@ export async function mineOf(who: LearnerWho): Promise<Mine> {
 export async function atWorkOf(who: Who, chart: string) {
   const work = await workOfChart(who, chart);
   const [task] = work
-    ? await query<Pick<Task, 'title' | 'instructions' | 'words' | 'parts'> & { due: Date | null; start: unknown }>(
-        'SELECT title, instructions, words, parts, due_at AS due, start FROM tasks WHERE id = $1',
+    ? await query<Pick<Task, 'title' | 'instructions' | 'words' | 'parts'> & { due: Date | null }>(
+        'SELECT title, instructions, words, parts, due_at AS due FROM tasks WHERE id = $1',
         [work.task],
       )
     : [];
   if (!work || !task) return undefined;
-  const { start, due, ...rest } = task;
-  return { work, ...rest, due: due?.toISOString() ?? null, blanks: blanksOf(chartSchema.parse(start)) };
+  return { work, ...task, due: task.due?.toISOString() ?? null, blanks: blanksOf(await startOf(work.task)) };
 }
 
 /** A work; for the teacher with what is counted in it, and how it compares with their own chart. @throws 404 */

@@ -121,10 +121,8 @@ function stepProblems(tree: Steps, { id, kind, ways, value }: Step, name: (id: s
 function eventProblems(tree: Steps): Found[] {
   if (!hasNumbers(tree)) return [];
   const { events, differ, unsure } = eventsOf(tree);
-  const called = (at: number, event: string) => events[at]!.steps.map((id) => naming(id, event));
   const naming = (id: string, event: string) => ({ type: 'edit-fields' as const, id, fields: { event } });
-  const apart = (steps: readonly { readonly id: string; readonly name: string }[]) =>
-    steps.map(({ id, name }, i) => naming(id, `${name} (${i + 1})`));
+  const called = (at: number, event: string) => events[at]!.steps.map((id) => naming(id, event));
   const disagree = differ.map((at): Found => {
     const { name, steps, said } = events[at]!;
     return {
@@ -139,7 +137,7 @@ function eventProblems(tree: Steps): Found[] {
               label: 'They are different events',
               change: {
                 type: 'group',
-                changes: apart(steps.map((id) => ({ id, name }))),
+                changes: steps.map((id, i) => naming(id, `${name} (${i + 1})`)),
               },
             },
           ],
