@@ -29,10 +29,16 @@ const plain = (text: string): string => {
 const goesOn = (line: string) => /(?<!\\)(\\\\)*\\$/.test(line);
 const unbroken = (line: string) => (goesOn(line) ? line.slice(0, -1) : line);
 
-/** A name of more letters than this was never meant: its lines are items of their own, not one paragraph. */
+/** Lines joined to more letters than this are items of their own, unless they are as long as wrapped prose. */
 const LONGEST = 300;
+const LONGEST_PROSE = 2_000;
+const PROSE_LINE = 35;
+const isMerged = (letters: number, lines: number) =>
+  letters > LONGEST_PROSE || (letters > LONGEST && letters / lines < PROSE_LINE);
 
 const columns = (space: string) => space.replace(/\t/g, '    ').length;
+
+const FENCE = /^ {0,3}(`{3,}|~{3,})/;
 
 /** Whether a text is written in Markdown rather than as a plain outline: headings, or escapes and marks in bullets. */
 export function looksLikeMarkdown(text: string): boolean {
@@ -44,7 +50,7 @@ export function looksLikeMarkdown(text: string): boolean {
   const items = lines.filter((line) => ITEM.test(line));
   // Lines that are moved in without bullets are an outline: a number sign before one is no heading there.
   const moved = lines.filter((line) => /^\t+\S/.test(line) && !ITEM.test(line)).length;
-  if (moved > lines.length * 0.1) return false;
+  if (moved > lines.length * 0.1 && !lines.some((line) => FENCE.test(line))) return false;
   if (lines.some((line, i) => i > 0 && /^ {0,3}={4,}\s*$/.test(line) && !/^\s/.test(lines[i - 1]!))) return true;
   if (headings > 1 || (headings > 0 && items.length > 0)) return true;
   if (items.length < lines.length * 0.6) return false;
@@ -55,7 +61,6 @@ export function looksLikeMarkdown(text: string): boolean {
 const withoutRemarks = (text: string) =>
   text.includes('<!--') ? text.replace(/<!--[\s\S]*?(?:-->|$)/g, (remark) => remark.replace(/[^\n]/g, '')) : text;
 
-const FENCE = /^ {0,3}(`{3,}|~{3,})/;
 /** What a link leads to, said elsewhere (section 4.7): it is shown nowhere. */
 const REFERENCE = /^ {0,3}\[[^\]]{1,300}\]:\s*\S+/;
 const UNDERLINE = /^ {0,3}(=+|-+)\s*$/;
@@ -91,9 +96,8 @@ function blocksHeld(lines: readonly string[]): string[] {
 /**
  * The text as an outline, a tab a level, every line where it stood in the source.
  * @param meaning signs that are no bullets where others are used, such as a plus before a partner
- * @param joins lines without a blank one between them are one paragraph
  */
-export function outlineOfMarkdown(text: string, meaning = '', joins = true): string {
+export function outlineOfMarkdown(text: string, meaning = ''): string {
   const source = blocksHeld(withoutRemarks(text).split('\n'));
   const others = source.some((line) => {
     const found = ITEM.exec(line);
@@ -108,6 +112,13 @@ export function outlineOfMarkdown(text: string, meaning = '', joins = true): str
   let continues = false;
   const out = source.map(() => '');
   let last = -1;
+  /** The first line of the item under way, its indent, and whether its lines stay apart. */
+  let paragraph = { first: '', indent: '', apart: false };
+  const begin = (i: number, indent: string, words: string) => {
+    out[i] = indent + words;
+    last = i;
+    paragraph = { first: out[i]!, indent, apart: false };
+  };
   for (const [i, line] of source.entries()) {
     if (line.trim() === '') {
       continues = false;
@@ -117,20 +128,28 @@ export function outlineOfMarkdown(text: string, meaning = '', joins = true): str
     if (heading) {
       const rank = heading[1]!.length;
       while (headings.length > 0 && headings.at(-1)! >= rank) headings.pop();
-      out[i] = `${'\t'.repeat(headings.length)}${plain(closed(heading[2]!))}`;
+      begin(i, '\t'.repeat(headings.length), plain(closed(heading[2]!)));
       headings.push(rank);
       open = [];
-      last = i;
       continues = false;
       continue;
     }
     const item = bulletOf(line);
-    if (!item && joins && last >= 0 && (continues || (open.length > 0 && /^\s/.test(line)))) {
+    if (!item && last >= 0 && (continues || (open.length > 0 && /^\s/.test(line)))) {
       // Another line of the same item: a hard break where the line before ends in a backslash or two spaces.
       const before = source[i - 1] ?? '';
       const hard = goesOn(before) || before.endsWith('  ');
-      if (!hard && out[last]!.length + line.length > LONGEST) return outlineOfMarkdown(text, meaning, false);
-      out[last] = `${out[last]!.trimEnd()}${hard ? SOFT_BREAK : ' '}${plain(unbroken(line.trim()))}`;
+      const words = plain(unbroken(line.trim()));
+      if (!paragraph.apart && !hard && isMerged(out[last]!.length + words.length, i - last + 1)) {
+        paragraph.apart = true;
+        out[last] = paragraph.first;
+        for (let k = last + 1; k < i; k++) {
+          const own = source[k]!.trim();
+          if (own !== '') out[k] = paragraph.indent + plain(unbroken(own));
+        }
+      }
+      if (paragraph.apart) out[i] = paragraph.indent + words;
+      else out[last] = `${out[last]!.trimEnd()}${hard ? SOFT_BREAK : ' '}${words}`;
       continues = true;
       continue;
     }
@@ -139,12 +158,11 @@ export function outlineOfMarkdown(text: string, meaning = '', joins = true): str
       while (open.length > 0 && open.at(-1)! > column) open.pop();
       const level = open.length;
       open.push(column + item[2]!.length + Math.min(4, columns(item[3]!)));
-      out[i] = `${'\t'.repeat(headings.length + level)}${plain(unbroken(item[4]!))}`;
+      begin(i, '\t'.repeat(headings.length + level), plain(unbroken(item[4]!)));
     } else {
       open = [];
-      out[i] = `${'\t'.repeat(headings.length)}${plain(unbroken(line.trim()))}`;
+      begin(i, '\t'.repeat(headings.length), plain(unbroken(line.trim())));
     }
-    last = i;
     continues = true;
   }
   return out.join('\n');

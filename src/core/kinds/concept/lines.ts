@@ -6,6 +6,8 @@ export const FOCUS = /^\s*(?:\?\s*|focus question\s*[:–-]\s*)(.+)$/is;
 
 /** Runs of dashes and arrows, each whole: nothing is looked at twice, however long a run is. */
 const SIGNS = /<?-+>?|<?[–—]>?|<?=>|[→⟶⇒←⟵⇐↔⟷⇔]/gu;
+/** A line of more signs than this is markup or an ornament. */
+const MOST_SIGNS = 40;
 interface Sign {
   readonly text: string;
   readonly from: number;
@@ -31,11 +33,11 @@ export interface Proposition {
  * on both sides.
  */
 function arrowed(text: string): Proposition | undefined {
-  const signs: Sign[] = [...text.matchAll(SIGNS)].map(({ 0: sign, index }) => ({
-    text: sign,
-    from: index,
-    to: index + sign.length,
-  }));
+  const signs: Sign[] = [];
+  for (const { 0: sign, index } of text.matchAll(SIGNS)) {
+    if (signs.length === MOST_SIGNS) return undefined;
+    signs.push({ text: sign, from: index, to: index + sign.length });
+  }
   const between = (from: number, to: number) => tidy(text.slice(from, to));
   // A hyphen inside a word is no dash: one before or after the phrase stands beside a space, or there are two.
   const isDash = ({ text: sign, from, to }: Sign) =>
