@@ -116,6 +116,7 @@ test('teacher and three learners, from the code to the returned mark', async ({ 
 
   // What one of them does is seen on the desk, and a remark of the teacher by them at once.
   const picture = place(desk, 'Ann Reed').locator('img');
+  await expect(picture).toHaveAttribute('src', /^blob:/);
   const before = await picture.getAttribute('src');
   await line(ann, 'Mud').click();
   await write(ann, 'Crabs');

@@ -4,6 +4,7 @@ import type { ClassCompared } from '../../core/marking';
 import type { DeskPlace, State } from '../../server/classes';
 import { call } from '../shared/api';
 import { Brand } from '../shared/Brand';
+import { CardPicture } from '../shared/CardPicture';
 import { Button, Select, Tick } from '../shared/controls';
 import { type DeskView, useDesk } from './useDesk';
 import { WholeClass } from './WholeClass';
@@ -43,12 +44,7 @@ function Place({
   return (
     <li className="relative flex flex-col overflow-hidden rounded border border-rule bg-sheet focus-within:border-plum hover:border-plum">
       {work ? (
-        <img
-          src={`/api/charts/${work.chart}/picture?as=svg&r=${revision ?? work.revision}`}
-          alt=""
-          loading="lazy"
-          className="aspect-[3/2] w-full object-contain p-1"
-        />
+        <CardPicture address={`/api/charts/${work.chart}/picture?as=svg&r=${revision ?? work.revision}`} />
       ) : (
         <span className="aspect-[3/2] w-full bg-bench" aria-hidden />
       )}

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { atLeast, type May } from '../../core/may';
 import type { ChartCard } from '../../server/charts';
+import { CardPicture } from '../shared/CardPicture';
 import { Button } from '../shared/controls';
 import type { KindWords } from './Home';
 import { words } from './words';
@@ -75,12 +76,7 @@ export function Card({ card, kind, bin, chosen, onChoose, onRename, onCopy, onBi
       </label>
       <a href={`/chart/${card.id}`} className="block border-b border-rule" tabIndex={-1} aria-label={card.title}>
         {/* The revision in the address: a picture is asked for again only when its chart changed. */}
-        <img
-          src={`/api/charts/${card.id}/picture?as=svg&r=${card.revision}`}
-          alt=""
-          loading="lazy"
-          className="aspect-[3/2] w-full object-contain p-2"
-        />
+        <CardPicture address={`/api/charts/${card.id}/picture?as=svg&r=${card.revision}`} />
       </a>
       <div className="flex flex-col gap-0.5 px-4 pt-3 pb-1">
         {renaming ? (
