@@ -15,9 +15,11 @@ export default defineConfig({
     deviceScaleFactor: 1,
     browserName: 'chromium',
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--headless',
+        // Words are as wide as they are set, not rounded to dots.
+        '--font-render-hinting=none',
         '--no-sandbox',
         '--disable-gpu',
         '--disable-quic',

@@ -87,7 +87,10 @@ async function patientBrowser() {
   // Linux shares its time among sessions first (sched(7), autogroup): within one of its own a browser would be as urgent as all.
   const last = 'exec setpriv --inh-caps=-sys_nice --bounding-set=-sys_nice nice -n 19';
   const session = '[ -w /proc/$$/autogroup ] && echo 19 > /proc/$$/autogroup';
-  writeFileSync(program, `#!/bin/sh\n${session}\n${last} ${options.executablePath ?? '/usr/bin/chromium'} "$@"\n`);
+  writeFileSync(
+    program,
+    `#!/bin/sh\n${session}\n${last} ${options.executablePath ?? '/usr/bin/chromium-headless-shell'} "$@"\n`,
+  );
   chmodSync(program, 0o755);
   return chromium.launch({ ...options, executablePath: program });
 }

@@ -99,7 +99,7 @@ const FOR_TESTS = {
   '/usr/bin/qpdf': 'qpdf',
   '/usr/lib/libreoffice/program/libslideshowlo.so': 'libreoffice-impress-nogui',
   '/usr/lib/libreoffice/program/libswlo.so': 'libreoffice-writer-nogui',
-  ...(process.env.CHROMIUM ? {} : { '/usr/bin/chromium': 'chromium' }),
+  ...(process.env.CHROMIUM ? {} : { '/usr/bin/chromium-headless-shell': 'chromium-headless-shell' }),
 };
 const lacked = () => Object.entries(FOR_TESTS).filter(([file]) => !existsSync(file));
 
