@@ -16,6 +16,7 @@ export interface GraphEdge {
   readonly source: string;
   readonly target: string;
   readonly label: string;
+  readonly fields?: Readonly<Record<string, string>>;
 }
 export interface WordedGraph {
   /** What all of it answers. */
@@ -27,7 +28,8 @@ export interface WordedGraph {
 export const looksLikeGraphml = (text: string): boolean => /<(?:\w+:)?graphml[\s>]/.test(text.slice(0, 3_000));
 
 const NAMES = ['label', 'name', 'title', 'text'];
-const PHRASES = ['label', 'phrase', 'name', 'relation', 'type'];
+const PHRASES_ONLY = ['label', 'phrase', 'name'];
+const PHRASES = [...PHRASES_ONLY, 'relation', 'type'];
 /** An element that holds words in what programs add to a node. */
 const WORDS = /label|text$/i;
 /** Deeper nesting has no graph; it would only cost memory. */
@@ -132,6 +134,7 @@ export function parseGraphml(text: string): WordedGraph {
         source: open.source,
         target: open.target,
         label: firstOf(open.data, PHRASES) ?? open.words,
+        fields: Object.fromEntries([...open.data].filter(([key]) => !PHRASES_ONLY.includes(key.toLowerCase()))),
       });
       return;
     }
@@ -151,28 +154,39 @@ export function parseGraphml(text: string): WordedGraph {
 
 /** @param kind whose graph it is, so that it is taken as that again */
 export function writeGraphml({ nodes, edges, question }: WordedGraph, kind: string): string {
-  const fields = [...new Set(nodes.flatMap((node) => Object.keys(node.fields)))];
-  const keyOf = new Map(fields.map((field, i) => [field, `f${i + 1}`]));
   const data = (key: string, text: string) => (text === '' ? '' : `<data key="${key}">${escapeXml(text)}</data>`);
+  /** Keys of what nodes or edges say beside their names, and what one of them says. */
+  const further = (of: 'node' | 'edge', all: readonly { readonly fields?: Readonly<Record<string, string>> }[]) => {
+    const fields = [...new Set(all.flatMap((one) => Object.keys(one.fields ?? {})))];
+    const keyOf = new Map(fields.map((field, i) => [field, `${of === 'node' ? 'f' : 'e'}${i + 1}`]));
+    return {
+      keys: fields.map(
+        (field) =>
+          `<key id="${keyOf.get(field)}" for="${of}" attr.name="${escapeAttribute(field)}" attr.type="string"/>`,
+      ),
+      said: (one: Readonly<Record<string, string>> = {}) =>
+        Object.entries(one)
+          .map(([field, text]) => data(keyOf.get(field)!, text))
+          .join(''),
+    };
+  };
+  const [ofNodes, ofEdges] = [further('node', nodes), further('edge', edges)];
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<graphml xmlns="http://graphml.graphdrawing.org/xmlns">',
     sayInGraphml(kind),
     '<key id="label" for="node" attr.name="label" attr.type="string"/>',
     '<key id="phrase" for="edge" attr.name="label" attr.type="string"/>',
-    ...fields.map(
-      (field) => `<key id="${keyOf.get(field)}" for="node" attr.name="${escapeAttribute(field)}" attr.type="string"/>`,
-    ),
+    ...ofNodes.keys,
+    ...ofEdges.keys,
     `<graph edgedefault="directed">${question ? `<desc>${escapeXml(question)}</desc>` : ''}`,
     ...nodes.map(
-      ({ id, name, fields: own }) =>
-        `<node id="${escapeAttribute(id)}">${data('label', name)}${Object.entries(own)
-          .map(([field, text]) => data(keyOf.get(field)!, text))
-          .join('')}</node>`,
+      ({ id, name, fields }) =>
+        `<node id="${escapeAttribute(id)}">${data('label', name)}${ofNodes.said(fields)}</node>`,
     ),
     ...edges.map(
-      ({ source, target, label }) =>
-        `<edge source="${escapeAttribute(source)}" target="${escapeAttribute(target)}">${data('phrase', label)}</edge>`,
+      ({ source, target, label, fields }) =>
+        `<edge source="${escapeAttribute(source)}" target="${escapeAttribute(target)}">${data('phrase', label)}${ofEdges.said(fields)}</edge>`,
     ),
     '</graph>',
     '</graphml>',

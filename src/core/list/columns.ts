@@ -166,7 +166,9 @@ export function guessPlaces(
       cells.some((cell) => /^\d+\.\d+/.test(cell)) &&
       // A number that comes twice is a mistake in a numbering, not a sign that it is none.
       new Set(cells).size >= cells.length * 0.75 &&
-      cells.some((cell) => /^1\.?$/.test(cell))
+      cells.some((cell) => /^1\.?$/.test(cell)) &&
+      // Shares and weights are no numbering.
+      !cells.some((cell) => cell.startsWith('0.'))
     );
   });
   if (numbered >= 0) {

@@ -27,8 +27,22 @@ const endOf = (entry: Entry, keys: readonly string[]): Scalar | undefined =>
 /** Things, and what joins two of them by their ids. */
 interface Graph {
   readonly nodes: readonly { readonly id: string; readonly name: string; readonly fields: Entry }[];
-  readonly links: readonly { readonly from: string; readonly to: string; readonly phrase: string }[];
+  readonly links: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly phrase: string;
+    /** What else is said of the link. */
+    readonly fields: Entry;
+  }[];
 }
+
+const OF_LINK = new Set([...FROM, ...TO, 'id', 'key']);
+const further = (link: Entry, phrase: Scalar | undefined): Entry => {
+  const said = PHRASES.find((key) => phrase !== undefined && link[key] === phrase);
+  return Object.fromEntries(
+    Object.entries(link).filter(([key, value]) => isScalar(value) && !OF_LINK.has(key) && key !== said),
+  );
+};
 
 /** @returns undefined where a value is no graph */
 export function graphOf(value: unknown): Graph | undefined {
@@ -61,7 +75,9 @@ export function graphOf(value: unknown): Graph | undefined {
     const ends = from === undefined || to === undefined ? [] : [resolved(from), resolved(to)];
     if (ends[0] === undefined || ends[1] === undefined) return [];
     const phrase = firstOf(link, PHRASES);
-    return [{ from: ends[0], to: ends[1], phrase: typeof phrase === 'string' ? phrase : '' }];
+    return [
+      { from: ends[0], to: ends[1], phrase: typeof phrase === 'string' ? phrase : '', fields: further(link, phrase) },
+    ];
   });
   return links.length === 0 ? undefined : { nodes, links };
 }
@@ -98,9 +114,15 @@ export function tableOfGraph(graph: Graph, { columns, sample }: ReadContext): st
   const own = columns.find(({ field }) => field === 'name')!;
   if (phrase) {
     const linked = new Set(links.flatMap(({ from, to }) => [from, to]));
+    const others = [...new Set(links.flatMap(({ fields }) => Object.keys(fields)))];
     return [
-      [above.label, phrase.label, own.label],
-      ...links.map((link) => [nameOf.get(link.from)!, link.phrase, nameOf.get(link.to)!]),
+      [above.label, phrase.label, own.label, ...others],
+      ...links.map((link) => [
+        nameOf.get(link.from)!,
+        link.phrase,
+        nameOf.get(link.to)!,
+        ...others.map((key) => String(link.fields[key] ?? '')),
+      ]),
       ...nodes.flatMap(({ id, name }) => (linked.has(id) ? [] : [['', '', name]])),
     ];
   }
@@ -147,7 +169,12 @@ export function readGraph(
       readonly name: string;
       readonly fields: Readonly<Record<string, string>>;
     }[];
-    readonly edges: readonly { readonly source: string; readonly target: string; readonly label: string }[];
+    readonly edges: readonly {
+      readonly source: string;
+      readonly target: string;
+      readonly label: string;
+      readonly fields?: Readonly<Record<string, string>>;
+    }[];
   },
   context: ReadContext,
 ): ListRead {
@@ -157,7 +184,7 @@ export function readGraph(
   const known = new Set(graph.nodes.map(({ id }) => id));
   const links = graph.edges
     .filter(({ source, target }) => known.has(source) && known.has(target))
-    .map(({ source, target, label }) => ({ from: source, to: target, phrase: label }));
+    .map(({ source, target, label, fields = {} }) => ({ from: source, to: target, phrase: label, fields }));
   const nodes = graph.nodes.map(({ id, name, fields }) => {
     const { [idLabel ?? '']: _, ...others } = fields;
     return { id, name, fields: others };

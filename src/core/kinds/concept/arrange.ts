@@ -3,7 +3,7 @@ import { chosen } from '../choices';
 import { arrangeWorded, layeredForm, type WordedLink } from '../worded';
 import { choices } from './choices';
 import { arrangeFree } from './free';
-import { graphOf } from './graph';
+import { factsOfLink, graphOf, type Proposition } from './graph';
 import { arrangeRings } from './rings';
 import { beforeMain } from './sides';
 
@@ -16,9 +16,15 @@ function linksOf(input: ArrangeInput): WordedLink[] {
   const graph = graphOf(chart);
   const crossLinks = new Set([...graphOf(whole ?? chart).crossLinks].map(({ line }) => line));
   const inTree = new Set(graph.reachedBy.values());
+  const all = chosen(choices, chart.arrangement, 'onLines') === 'all';
+  const wordsOn = ({ line, phrase }: Proposition) => {
+    const facts = all ? Object.values(factsOfLink(chart.items[line]!)).filter((fact) => fact !== phrase) : [];
+    return facts.length === 0 ? phrase : `${phrase} (${facts.join(', ')})`.trim();
+  };
   return graph.propositions
     .filter(({ from, to }) => from !== to)
     .map((link): WordedLink => {
+      const label = wordsOn(link);
       const cross = crossLinks.has(link.line);
       const down = structure.tierOf.get(link.to)! > structure.tierOf.get(link.from)!;
       return {
@@ -26,9 +32,9 @@ function linksOf(input: ArrangeInput): WordedLink[] {
         to: link.to,
         said: link.line,
         role: cross ? 'cross-link' : 'linking-phrase',
-        label: link.phrase,
-        ...(link.phrase !== '' && {
-          words: setWords(link.phrase, PHRASE_WIDEST, { size: lookOf(structure.tierOf.get(link.from)!).wordSize }),
+        label,
+        ...(label !== '' && {
+          words: setWords(label, PHRASE_WIDEST, { size: lookOf(structure.tierOf.get(link.from)!).wordSize }),
         }),
         ...((cross || !down) && { arrow: true }),
         ...(cross && { look: { lineDash: 'dashed' as const } }),

@@ -45,6 +45,17 @@ export const choices = [
     initial: '',
     about: 'The question that the map answers; it stands over the map.',
   },
+  {
+    type: 'choice',
+    key: 'onLines',
+    label: 'On lines',
+    seldom: true,
+    initial: 'phrase',
+    options: [
+      { value: 'phrase', label: 'Linking phrase', about: 'What links the two concepts' },
+      { value: 'all', label: 'Phrase and other columns', about: 'Also what other columns say of the link' },
+    ],
+  },
   rowsChoice,
   ...wordChoices,
   { type: 'length', key: 'siblingGap', label: 'Between concepts', initial: 16, least: 4, most: 120 },

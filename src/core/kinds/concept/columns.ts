@@ -13,7 +13,10 @@ export const columns: readonly Column[] = [
     hint: 'linking phrase',
     headings: [
       'link',
+      'phrase',
       'linkingphrase',
+      'linkwords',
+      'connection',
       'linkingwords',
       'linkingword',
       'relation',
@@ -28,5 +31,7 @@ export const columns: readonly Column[] = [
     label: 'Concept',
     headings: ['to', 'toconcept', 'concept2', 'conceptb', 'secondconcept', 'target', 'object', 'idea', 'name'],
   },
+  // The sign of an influence: + where more leads to more, - where it leads to less (common practice in causal maps).
+  { field: 'polarity', label: 'Polarity', headings: ['sign', 'plusorminus'] },
   { field: 'level', label: 'Level', headings: ['tier'] },
 ];

@@ -4,6 +4,10 @@ import { fonts } from '../../../../tests/support/fonts';
 import { draw, drawn, overlap, readAs, wordsOnLines } from '../../../../tests/support/kinds';
 import { apply, type Chart, defaultPage } from '../../chart';
 import { type Composition, compose } from '../../compose';
+import { leftOut } from '../../left-out';
+import { offersFor } from '../../offers';
+import { writeList } from '../../write';
+import { kindOf } from '..';
 import { graphOf } from './graph';
 
 const codes = (text: string) => readAs('concept', text).problems.map(({ code }) => code);
@@ -188,5 +192,42 @@ describe('arrows of every usual form', () => {
       'comes from',
     ]);
     expect(items.map(({ name }) => name).sort()).toEqual(['Plants', 'Sugar', 'Sunlight']);
+  });
+});
+
+describe('columns of links', () => {
+  const TABLE = `From,Phrase,To,Type,Weight,Definition
+Marsh,is flooded by,Tides,cause,0.8,Rise and fall
+Tides,bring,Mud,cause,0.5,
+Mud,builds up,Marsh,feedback,1,
+`;
+  const kind = kindOf('concept')!;
+  const labels = (arrangement: Record<string, string>, text = TABLE) =>
+    compose(readAs('concept', text, arrangement).chart, fonts).links.map(({ label }) => label);
+  it('are kept on the links, shown by choice, and written back', () => {
+    const { chart } = readAs('concept', TABLE);
+    expect(offersFor(TABLE)[0]).toMatchObject({ kind: { id: 'concept' }, fitness: { sure: 0.95 } });
+    expect(labels({})).toEqual(['is flooded by', 'bring', 'builds up']);
+    expect(labels({ onLines: 'all' })).toEqual([
+      'is flooded by (cause, 0.8)',
+      'bring (cause, 0.5)',
+      'builds up (feedback, 1)',
+    ]);
+    expect(compose(chart, fonts).links[0]!.fields).toEqual({ Type: 'cause', Weight: '0.8' });
+    expect(writeList(kind, 'csv', chart)).toContain('Marsh,is flooded by,Tides,cause,0.8,Rise and fall');
+    for (const form of ['csv', 'opml', 'json', 'graphml']) expect(leftOut(kind, chart, form)).toEqual([]);
+    for (const form of ['outline', 'markdown', 'skos'])
+      expect(leftOut(kind, chart, form).slice(0, 2)).toEqual(['"Type" of 3 concepts', '"Weight" of 3 concepts']);
+  });
+  it('a sign stands for the phrase where there is none', () => {
+    const text = 'Concept A,Concept B,Polarity\nRain,Flow,+\nFlow,Rain,-\n';
+    expect(labels({}, text)).toEqual(['+', '-']);
+    expect(offersFor(text)[0]).toMatchObject({ kind: { id: 'concept' }, fitness: { sure: 0.95 } });
+    expect(leftOut(kind, readAs('concept', text).chart, 'opml')).toEqual([]);
+  });
+  it('come from graphs as well', () => {
+    const graph =
+      '{"nodes":[{"id":"a","name":"Rain"},{"id":"b","name":"Flow"}],"links":[{"source":"a","target":"b","label":"raises","weight":2}]}';
+    expect(labels({ onLines: 'all' }, graph)).toEqual(['raises (2)']);
   });
 });

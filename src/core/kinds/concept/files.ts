@@ -4,6 +4,9 @@ import { type WordedGraph, writeGraphml, writeSkos } from '../../formats';
 import type { ListWriter } from '../kind';
 import { graphOf } from './graph';
 
+/** What stands in columns beside the concept and its phrase. */
+const furtherOf = ({ name: _n, phrase: _p, level: _l, ...further }: Readonly<Record<string, string>>) => further;
+
 function worded(chart: Chart): WordedGraph {
   const { concepts, propositions } = graphOf(chart);
   const idOf = new Map(concepts.map((line, i) => [line, `n${i + 1}`]));
@@ -15,7 +18,8 @@ function worded(chart: Chart): WordedGraph {
       name: chart.items[line]!.fields['name'] || '?',
       fields: {},
     })),
-    edges: propositions.map(({ from, to, phrase }) => ({
+    edges: propositions.map(({ from, to, phrase, line }) => ({
+      fields: furtherOf(chart.items[line]!.fields),
       source: idOf.get(from)!,
       target: idOf.get(to)!,
       label: phrase,

@@ -2,7 +2,7 @@
  * What a concept map's list says: concepts and the propositions between them. A line below another is a proposition (the
  * line above, the linking phrase, this line); lines of one name are one concept, so that any graph can be written.
  */
-import { type Chart, treeOf, walk } from '../../chart';
+import { type Chart, type Item, treeOf, walk } from '../../chart';
 import { tidy } from '../../list';
 import { rememberedPair } from '../../remember';
 import { chosen } from '../choices';
@@ -13,6 +13,7 @@ export interface Proposition {
   readonly line: string;
   readonly from: string;
   readonly to: string;
+  /** The linking phrase, or the sign of an influence where there is none. */
   readonly phrase: string;
 }
 export interface Graph {
@@ -63,7 +64,7 @@ function find(items: Chart['items'], chosenMain: string): Graph {
     const { parent, fields } = items[line]!;
     return parent === null
       ? []
-      : [{ line, from: target(parent), to: target(line), phrase: tidy(fields['phrase'] ?? '') }];
+      : [{ line, from: target(parent), to: target(line), phrase: tidy(fields['phrase'] || fields['polarity'] || '') }];
   });
   const on = new Map<string, Proposition[]>(concepts.map((id) => [id, []]));
   const back = new Map<string, Proposition[]>(concepts.map((id) => [id, []]));
@@ -107,6 +108,18 @@ function find(items: Chart['items'], chosenMain: string): Graph {
 }
 
 const MOST_LEVELS = 99;
+
+/** Columns that say something of a concept, not of what links it. */
+const OF_CONCEPT = /^(?:definition|description|meaning|explanation|examples?|notes?|remarks?|comments?|source)$/i;
+const OF_LINE = new Set(['name', 'phrase', 'level', 'from', 'id']);
+
+/** What further columns say of the link that a line stands for. */
+export const factsOfLink = ({ fields, parent }: Item): Readonly<Record<string, string>> =>
+  parent === null
+    ? {}
+    : Object.fromEntries(
+        Object.entries(fields).filter(([key, text]) => text !== '' && !OF_LINE.has(key) && !OF_CONCEPT.test(key)),
+      );
 
 type Links = ReadonlyMap<string, readonly Proposition[]>;
 

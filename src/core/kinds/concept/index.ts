@@ -21,8 +21,9 @@ const asks = (items: ListRead['items']): boolean => items.some(({ fields }) => (
 function fits(list: ListRead): Fitness {
   const { form, items, columns: found, problems: said } = list;
   const links = items.filter(({ parent }) => parent !== null);
-  const phrased = links.filter(({ fields }) => fields['phrase']).length;
-  const share = links.filter(({ fields }) => isPhrase(fields['phrase'])).length / Math.max(1, links.length);
+  const phraseOf = ({ fields }: ListRead['items'][number]) => fields['phrase'] || fields['polarity'];
+  const phrased = links.filter((link) => phraseOf(link)).length;
+  const share = links.filter((link) => isPhrase(phraseOf(link))).length / Math.max(1, links.length);
   if (phrased === 0)
     return found?.some(({ field }) => field === 'from') &&
       found.some(({ field }) => field === 'name') &&
@@ -39,7 +40,7 @@ function fits(list: ListRead): Fitness {
       : list.shared
         ? { sure: 0.3 + 0.2 * share, why: 'Words before a colon can be linking phrases.' }
         : { sure: 0.4 + 0.5 * share, why: 'Linking phrases stand in brackets before concepts.' };
-  const named = found?.some(({ field }) => field === 'phrase');
+  const named = found?.some(({ field }) => field === 'phrase' || field === 'polarity');
   return named
     ? { sure: 0.95, why: 'Columns name two concepts and the phrase that links them.' }
     : { sure: 0, why: MISSING };

@@ -37,6 +37,8 @@ Salt,only lets grow,Salt-loving plants
 
 export interface Row extends Proposition {
   readonly line: number;
+  /** What further columns say of the link, or of a concept by itself. */
+  readonly fields?: Readonly<Record<string, string>>;
 }
 
 /**
@@ -47,8 +49,8 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
   const items: { id: string; parent: string | null; fields: Record<string, string> }[] = [];
   const lines: Record<string, number> = {};
   const byKey = new Map<string, (typeof items)[number]>();
-  const add = (name: string, parent: string | null, phrase: string, line: number) => {
-    const item = { id: newId(), parent, fields: { name, ...(phrase && { phrase }) } };
+  const add = (name: string, parent: string | null, phrase: string, line: number, further: Row['fields'] = {}) => {
+    const item = { id: newId(), parent, fields: { name, ...(phrase && { phrase }), ...further } };
     items.push(item);
     lines[item.id] = line;
     if (!byKey.has(conceptKey(name))) byKey.set(conceptKey(name), item);
@@ -75,8 +77,9 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
   const directed = rows.flatMap((row): Row[] =>
     row.both && row.to !== '' ? [row, { ...row, from: row.to, to: row.from }] : [row],
   );
-  for (const { line, from, phrase, to } of directed) {
-    const source = byKey.get(conceptKey(from)) ?? (from === '' ? undefined : add(from, null, '', line));
+  for (const { line, from, phrase, to, fields } of directed) {
+    const alone = to === '' ? fields : undefined;
+    const source = byKey.get(conceptKey(from)) ?? (from === '' ? undefined : add(from, null, '', line, alone));
     if (source) {
       byId.set(source.id, source);
       folded(from, source, line);
@@ -86,9 +89,9 @@ function itemsOf(rows: readonly Row[], newId: () => string): Pick<ListRead, 'ite
     if (source && there && there.parent === null && !isUnder(source.id, there.id)) {
       there.parent = source.id;
       folded(to, there, line);
-      if (phrase) there.fields['phrase'] = phrase;
+      Object.assign(there.fields, phrase && { phrase }, fields);
     } else if (source || !there) {
-      const item = add(to, source?.id ?? null, phrase, line);
+      const item = add(to, source?.id ?? null, phrase, line, fields);
       byId.set(item.id, item);
     }
   }
@@ -206,8 +209,13 @@ function resolve(list: ListRead, { newId }: ReadContext): ListRead {
     const from = second === undefined ? (fields['from'] ?? above) : (fields['name'] ?? '');
     const to = second ?? fields['name'] ?? '';
     if (fields['level']) levels.set(conceptKey(to), fields['level']);
+    const further = Object.entries(fields).filter(
+      ([key, text]) =>
+        text !== '' && !/^(?:name|from|phrase|level|column [23]|concept(?: 2)?)$/i.test(key) && !key.startsWith('@'),
+    );
     return {
       line: list.lines[id]!,
+      fields: Object.fromEntries(further),
       from: tidy(from),
       phrase: tidy(fields['phrase'] ?? fields['column 2'] ?? ''),
       to: tidy(to),

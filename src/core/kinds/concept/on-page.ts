@@ -6,7 +6,7 @@ import { namedCells } from '../naming';
 import { beside, over, under } from '../typing';
 import { choices } from './choices';
 import { columns } from './columns';
-import { graphOf } from './graph';
+import { factsOfLink, graphOf } from './graph';
 import { cell, outlineOf } from './lines';
 import { starts } from './starts';
 import { typed } from './typing';
@@ -59,10 +59,16 @@ export const conceptOnPage: KindOnPage = {
   typed,
   additions: [under('A linked idea', 'u'), beside('An idea beside it', 'b'), over('An idea that leads to it', 'a')],
   writeOutline: outlineOf,
+  outlineFields: columns.map(({ field }) => field).filter((field) => field !== 'polarity'),
   tierName: (_chart, _structure, tier) =>
     tier === 1 ? 'Main idea' : tier === 2 ? '1 link away' : `${tier - 1} links away`,
   face: ({ fields }) => ({ lines: [{ text: fields['name'] || '?', strong: true, size: 1, field: 'name' }] }),
   face0: [{ fields: ['name'], strong: true, size: 1 }],
+  factsOfLine(chart, { said }) {
+    const item = said === undefined ? undefined : chart.items[said];
+    const facts = item && factsOfLink(item);
+    return facts && Object.keys(facts).length > 0 ? facts : undefined;
+  },
   near: {
     maySame: () => true,
     // Lines of one name are one concept: the second is only written as the first.
