@@ -17,7 +17,7 @@ const DELIMITERS = [',', '\t', ';', '|'] as const;
 const isRule = (line: string): boolean => {
   if (!/^[\s|:-]+$/.test(line)) return false;
   const cells = line.trim().replace(/^\|/, '').replace(/\|$/, '').split('|');
-  return cells.every((cell) => /^:?-{3,}:?$/.test(cell.trim()));
+  return line.includes('--') && cells.every((cell) => /^:?-+:?$/.test(cell.trim()));
 };
 
 /** Whether the second line with words is the rule under the headings of a Markdown table. */

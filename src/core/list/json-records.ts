@@ -70,8 +70,33 @@ const countLists = (record: JsonRecord): number =>
 /** Keys by which a record is somebody or something, not a list of words by their keys. */
 const OF_ONE = new Set(['name', 'label', 'title', 'text', 'children', 'description', 'version']);
 
+/** What services say beside what was asked for, by their keys in small letters. */
+const BESIDE =
+  /^(?:meta(?:data)?|links?|_links|paging|pagination|page(?:s|info|size)?|per_?page|limit|offset|next|prev(?:ious)?|first|last|cursor|has_?more|total(?:s|_?count|_?pages)?|count|size|status(?:_?code)?|state|ok|success|code|message|messages|errors?|version|api_?version|timestamp|generated(?:_?at)?|date|took|request_?id|schema|\$schema|@context)$/i;
+const NAMED = /^(?:name|label|title|text)$/i;
+
+/** What a service wrapped in an envelope: the one value that holds records, where all beside it is about the answer. */
+function unwrapped(value: unknown): unknown {
+  let at = value;
+  while (isRecord(at)) {
+    const entries = Object.entries(at);
+    if (entries.some(([key]) => NAMED.test(key))) return at;
+    const beside = entries.filter(([key]) => BESIDE.test(key));
+    const own = entries.filter(([key]) => !BESIDE.test(key));
+    const [only] = own.length === 1 ? own[0]!.slice(1) : [];
+    const holds = Array.isArray(only) ? only.some(isRecord) : isRecord(only);
+    const isNamed = isRecord(only) && Object.keys(only).some((key) => NAMED.test(key));
+    if (!holds || (beside.length === 0 && !isNamed && !Array.isArray(only) && !isEnvelope(only))) return at;
+    at = only;
+  }
+  return at;
+}
+const isEnvelope = (value: unknown): boolean =>
+  isRecord(value) && Object.keys(value).length === 1 && unwrapped(value) !== value;
+
 /** The records of a value: itself where it is a list, else its longest list of records, else itself alone. */
-export function recordsOf(value: unknown): readonly unknown[] {
+export function recordsOf(whole: unknown): readonly unknown[] {
+  const value = unwrapped(whole);
   if (Array.isArray(value)) return value;
   if (!isRecord(value)) return [];
   const own = Object.entries(value);

@@ -15,6 +15,7 @@ import {
 import { seemsHeadings } from './headed';
 import { MOST_LINES, TOO_MANY_LINES, tooManyItems } from './limits';
 import { type PlacedLine, placesOf } from './places';
+import { ownRows, sectionsOf, unprinted } from './printed';
 import { LEFT_OUT } from './roles';
 import { type Column, type ListRead, parsedOnce, type ReadContext, refusedAs, type TableForm } from './types';
 import { folded, headingKey, looksLikeJson, plainText, tidy } from './words';
@@ -28,6 +29,10 @@ export interface TableOptions {
   readonly levels?: boolean;
   /** Whether a first row that names no known column is still one of headings, by the rows below it. */
   readonly isHeading?: (first: readonly string[], body: readonly (readonly string[])[]) => boolean;
+  /** A row of sums says something here: it is kept. */
+  readonly totals?: true;
+  /** The field of the headings that stand between rows; absent where they are lines as others. */
+  readonly sections?: string;
   /** Makes more of the items than rows, such as a tree. */
   readonly resolve: (list: ListRead, context: ReadContext) => ListRead;
 }
@@ -106,7 +111,7 @@ const LOOSE = /^\s|\s$| {2}|[^\S\n ]/;
 const FIRST_ROWS = 6;
 
 function readText(raw: string, context: ReadContext, options: TableOptions): ListRead {
-  const text = parsedOnce('plain', raw, context, (whole) => withoutRemarks(plainText(whole)));
+  const text = parsedOnce('plain', raw, context, (whole) => withoutRemarks(unprinted(plainText(whole))));
   const { delimiter } = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
   const parsed = parsedOnce(`rows ${delimiter}`, text, context, () => rowsOf(text, delimiter));
   return read(delimiter === '\t' ? 'tsv' : 'csv', parsed, context, options);
@@ -137,7 +142,9 @@ function read(form: string, parsed: RowsRead, context: ReadContext, options: Tab
   }
   const headingAt = headingsAt(rows, context, isHeading);
   const first = headingAt >= 0 ? rows[headingAt]!.cells : [];
-  const body = rows.slice(headingAt + 1);
+  const own = ownRows(rows.slice(headingAt + 1), headingAt >= 0 ? first : undefined, !options.totals);
+  problems.push(...own.problems);
+  let body = own.rows;
   const headings = Array.from({ length: width }, (_, at) => first[at] ?? '');
   const roles = context.roles ?? {};
   const chosen = new Set(headings.flatMap((heading, at) => (Object.hasOwn(roles, columnKey(heading, at)) ? [at] : [])));
@@ -151,6 +158,16 @@ function read(form: string, parsed: RowsRead, context: ReadContext, options: Tab
       guessPlaces(body, headings, fields, chosen);
   }
   const placed = fields.some((field) => field.startsWith('@'));
+  const { sections: sectionField } = options;
+  const headed =
+    headingAt >= 0 &&
+    sectionField !== undefined &&
+    !placed &&
+    !fields.includes(sectionField) &&
+    !fields.includes(parent!)
+      ? sectionsOf(own.rows)
+      : undefined;
+  if (headed) body = body.filter(({ line }) => headed.has(line));
   if (!fields.includes('@level')) withName(fields, headings, context.columns, chosen, body);
   if (headingAt < 0) {
     const line = rows[0]?.line ?? 1;
@@ -189,6 +206,7 @@ function read(form: string, parsed: RowsRead, context: ReadContext, options: Tab
       const value = LOOSE.test(cell) ? cell.replace(/[^\S\n]+/g, ' ').trim() : cell;
       if (value !== '' && field !== LEFT_OUT && !field.startsWith('@')) own[field] = value;
     }
+    if (headed) own[sectionField!] = headed.get(row.line)!;
     return own;
   };
   const places =
@@ -252,7 +270,7 @@ function form(
     suits(text, columns) {
       if (looksLikeJson(text)) return 0;
       const whole = plainText(text);
-      const plain = withoutRemarks(whole);
+      const plain = withoutRemarks(unprinted(whole));
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
       const found = delimiterOf(plain, namesKnown(columns), headsNames(columns));
       if (!delimiters.includes(found.delimiter)) return 0;

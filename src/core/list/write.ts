@@ -1,6 +1,7 @@
 /** A chart's list as a grid of cells: the kind's columns that have a cell, then the list's own fields. */
 
 import { type Chart, type FieldType, treeOf, walk } from '../chart';
+import { sectionsOf } from './printed';
 import type { Column } from './types';
 
 export interface GridColumn {
@@ -41,20 +42,22 @@ export function gridOf(
   cell: (item: string, field: string) => string | undefined = () => undefined,
 ): Grid {
   const items = walk(treeOf(chart.items)).map(({ id }) => id);
-  const of = (field: string) => items.map((id) => cell(id, field) ?? chart.items[id]!.fields[field] ?? '');
-  const shown = columns.flatMap(({ field, label }) => {
-    const cells = of(field);
-    if (field !== 'name' && cells.every((text) => text === '')) return [];
-    return [{ column: { field, label, type: fieldTypeOf(chart, columns, field) }, cells }];
+  const gathered = (field: string, label: string) => ({
+    column: { field, label, type: fieldTypeOf(chart, columns, field) },
+    cells: items.map((id) => cell(id, field) ?? chart.items[id]!.fields[field] ?? ''),
   });
-  const own = ownFields(chart, columns).map((field) => ({
-    column: { field, label: field, type: fieldTypeOf(chart, columns, field) },
-    cells: of(field),
-  }));
-  const all = [...shown, ...own];
+  const known = columns.map(({ field, label, refers }) => ({ ...gathered(field, label), refers }));
+  const isUsed = ({ column, cells }: (typeof known)[number]) =>
+    column.field === 'name' || cells.some((text) => text !== '');
+  const own = ownFields(chart, columns).map((field) => gathered(field, field));
+  const rowsOf = (all: readonly { readonly cells: readonly string[] }[]) =>
+    items.map((_, i) => all.map(({ cells }) => cells[i]!));
+  // Names alone between others would be read as headings: an empty column says that all stand at the top.
+  const headed = sectionsOf(rowsOf([...known.filter(isUsed), ...own]).map((cells, line) => ({ line, cells })));
+  const all = [...known.filter((one) => isUsed(one) || (headed && one.refers === 'one')), ...own];
   return {
     columns: all.map(({ column }) => column),
     items,
-    rows: items.map((_, i) => all.map(({ cells }) => cells[i]!)),
+    rows: rowsOf(all),
   };
 }

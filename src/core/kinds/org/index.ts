@@ -12,6 +12,17 @@ import { withSecondLines } from './second';
 /** Dotted lines, for each post. */
 const MOST_SECOND = 0.3;
 
+/** Of the letters of a text so many are in sentences. */
+const MOST_PROSE = 0.5;
+/** Words that go on to a full stop, a question or an exclamation mark. */
+const SENTENCE = /^(?:\S{1,60}\s+){3,}\S{0,60}[.!?…。！？]["”»’)]?$/u;
+
+const isProse = (items: ListRead['items']): boolean => {
+  const names = items.map(({ fields }) => fields['name'] ?? '');
+  const letters = (all: readonly string[]) => all.reduce((sum, name) => sum + name.length, 0);
+  return letters(names.filter((name) => name.length < 3_000 && SENTENCE.test(name))) > letters(names) * MOST_PROSE;
+};
+
 function fits(list: ListRead): Fitness {
   const { items, columns: found } = list;
   const under = items.filter(({ parent }) => parent !== null).length;
@@ -26,6 +37,8 @@ function fits(list: ListRead): Fitness {
     return posts > 0.5
       ? { sure: 0.3, why: 'Names and posts; nobody reports to anybody yet.' }
       : { sure: 0.12, why: 'Records without levels: all stand at the top. A column can say who is above whom.' };
+  if (under === 0 && isProse(items))
+    return { sure: 0, why: 'These lines are sentences, such as in a letter, and no list of people or posts.' };
   if (under === 0) return { sure: 0.15, why: 'A list of names without levels: all stand at the top.' };
   return posts > 0.5
     ? { sure: 0.75, why: 'Names with posts, indented under who they report to.' }

@@ -22,6 +22,7 @@ export const forms = [
     parent: 'superior',
     levels: true,
     each: true,
+    sections: 'department',
     resolve: (list) => withSecondLines({ ...list, items: resolveParents(list.items, 'superior', 'post') }),
   }),
   outlineForm(OUTLINE, nameAnd('post')),

@@ -285,7 +285,7 @@ function isHeading(first: readonly string[], body: readonly (readonly string[])[
 }
 
 export const forms: readonly ListForm[] = [
-  ...tableForms(TICKS, { isHeading, resolve }),
+  ...tableForms(TICKS, { isHeading, totals: true, resolve }),
   membersForm,
   headingsForm,
   countsForm,
