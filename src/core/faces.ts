@@ -50,7 +50,7 @@ const SCRIPT_FONTS = {
   tc: 'TC',
   symbols: 'Symbols',
 } as const;
-export type ScriptFont = keyof typeof SCRIPT_FONTS | 'symbols2' | 'emoji';
+export type ScriptFont = keyof typeof SCRIPT_FONTS | 'math' | 'symbols2' | 'emoji';
 type ScriptFace = `${ScriptFont}-${400 | 700}`;
 
 const scriptFaces = Object.fromEntries([
@@ -58,9 +58,9 @@ const scriptFaces = Object.fromEntries([
     ([400, 700] as const).map((weight) => [`${id}-${weight}`, face(`Noto Sans ${name}`, `NotoSans${name}`, weight)]),
   ),
   // These have but one weight.
-  ...([400, 700] as const).map((weight) => [
-    `symbols2-${weight}`,
-    { ...face('Noto Sans Symbols 2', 'NotoSansSymbols2', 400), weight },
+  ...([400, 700] as const).flatMap((weight) => [
+    [`math-${weight}`, { ...face('Noto Sans Math', 'NotoSansMath', 400), weight }],
+    [`symbols2-${weight}`, { ...face('Noto Sans Symbols 2', 'NotoSansSymbols2', 400), weight }],
   ]),
   ...([400, 700] as const).map((weight) => [`emoji-${weight}`, face('Noto Emoji', 'NotoEmoji', weight)]),
 ]) as Record<ScriptFace, Face>;

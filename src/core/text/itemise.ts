@@ -99,6 +99,7 @@ function* fontsFor(letter: string, script: Script | undefined, face: FaceId, han
   if (script !== undefined) return;
   if (WIDE_SIGNS.test(letter)) yield scriptFace(han, face);
   yield scriptFace('symbols', face);
+  yield scriptFace('math', face);
   yield scriptFace('symbols2', face);
   if (emoji) yield scriptFace('emoji', face);
 }

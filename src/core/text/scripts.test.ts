@@ -41,6 +41,15 @@ describe('runs', () => {
   });
 });
 
+describe('signs of sets, logic and numbers', () => {
+  it('all have a font, upright and bold, whatever the font of the chart', () => {
+    const signs = '∩∪∅⊂⊆⊃⊇⊄∈∉∖∁∧∨¬⊕⇒⇔→←↔↑↓↦∀∃∄∴≤≥≠≈≡±×÷√∞∑∏∝°′ℕℤℚℝℂ';
+    for (const face of ['text-400', 'text-700', 'wide-400', 'serif-700', 'round-400', 'hand-400', 'title-700'] as const)
+      expect(fonts.missing(signs, face)).toEqual([]);
+    expect(runs('A ∩ B')).toContain('math-400: ∩');
+  });
+});
+
 describe('letters that no font has', () => {
   it('are drawn as their codes, never as nothing', () => {
     expect(runs('ᚠᚢ')).toEqual(['text-400: [16A0][16A2]']);
