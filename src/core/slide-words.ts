@@ -139,8 +139,8 @@ export function withSlideWords(chart: Chart, shapes: readonly ShapeWords[]): Cha
 }
 
 /** What a file holds, words included that somebody changed in slides of ours. @throws as `sourceOf` does */
-export async function opened(bytes: Uint8Array): Promise<Source> {
-  const source = await sourceOf(bytes);
+export async function opened(bytes: Uint8Array, encoding?: string): Promise<Source> {
+  const source = await sourceOf(bytes, encoding);
   const { packed } = source;
   if (!packed || bytes[0] !== 0x50 || bytes[1] !== 0x4b) return source;
   let chart: Chart;

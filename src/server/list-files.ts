@@ -1,7 +1,9 @@
 /** Lists that come as the file itself rather than as text in JSON: one way in for all doors. */
+
 import { createHash } from 'node:crypto';
 import type { Picture } from '../core/chart';
 import { type Source, UnreadableFile } from '../core/formats';
+import { ENCODINGS } from '../core/formats/encodings';
 import { own } from '../core/own';
 import { opened } from '../core/slide-words';
 import { ApiError, isJsonType, readBytes } from './http';
@@ -44,9 +46,15 @@ const withoutEnding = (name: string): string =>
 /** @throws 413 for too large a file, 422 for one that can't be read, in words */
 export async function listFileOf(request: Request): Promise<ListFile> {
   const bytes = await readBytes(request);
+  const encoding = new URL(request.url).searchParams.get('encoding') ?? undefined;
+  if (encoding !== undefined && !ENCODINGS.some(({ value }) => value === encoding)) {
+    const known = ENCODINGS.map(({ value }) => value).join(', ');
+    const message = `There is no encoding "${encoding.slice(0, 40)}"; it is one of ${known}.`;
+    throw new ApiError(422, 'unknown-encoding', message, [{ code: 'unknown-encoding', message, field: 'encoding' }]);
+  }
   try {
     return {
-      ...(await opened(bytes)),
+      ...(await opened(bytes, encoding)),
       title: withoutEnding(nameOf(request)),
       print: createHash('sha256').update(bytes).digest('hex'),
     };

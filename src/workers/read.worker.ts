@@ -96,9 +96,9 @@ const api = {
   lives: (): true => true,
 
   /** A file as text. @throws where it can't be read, in words */
-  async source(bytes: Uint8Array, tell?: Telling): Promise<OpenedFile> {
+  async source(bytes: Uint8Array, tell?: Telling, encoding?: string): Promise<OpenedFile> {
     tell?.('opening', 0.1);
-    const { packed, ...source } = await opened(bytes);
+    const { packed, ...source } = await opened(bytes, encoding);
     return { ...source, isWhole: packed !== undefined };
   },
 

@@ -100,6 +100,35 @@ test('files that are no lists are refused in words and nothing is lost', async (
   await expect(page.getByText(/Line 1 has more than 100000 letters/)).toBeVisible();
 });
 
+test('a file that is not in UTF-8 is read by its letters, and another encoding can be chosen', async ({
+  page,
+  request,
+}) => {
+  // "Łukasz Śnieg;Księgowość", "Bożena Wiśniewska;Ścieżka", in Windows-1250.
+  const file = Buffer.from(
+    'Imi\xea;Stanowisko\n\xa3ukasz \x8cnieg;Ksi\xeagowo\x9c\xe6\nBo\xbfena Wi\x9cniewska;\x8ccie\xbfka\n',
+    'latin1',
+  );
+  await open(page, await newChart(request));
+  await page.getByRole('button', { name: 'Bring in a list' }).click();
+  await page.locator('input[type=file]').setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: file });
+  const list = page.getByRole('textbox', { name: 'The list, one line for each' });
+  await expect(list).toHaveValue(/Łukasz Śnieg;Księgowość\nBożena Wiśniewska;Ścieżka/);
+  await expect(page.getByRole('alert')).toContainText('read as Windows-1250');
+  await page.getByLabel('Encoding of the file').selectOption('macintosh');
+  await expect(list).not.toHaveValue(/Łukasz/);
+  await page.getByLabel('Encoding of the file').selectOption('windows-1250');
+  await expect(list).toHaveValue(/Łukasz/);
+
+  // The API says what it took the file for, and takes another.
+  const post = (query: string) =>
+    request.post(`/api/charts${query}`, { data: file, headers: { 'content-type': 'text/csv' } });
+  const made = await (await post('?name=a.csv')).json();
+  expect(made.encoding).toBe('windows-1250');
+  expect((await (await post('?name=a.csv&encoding=macintosh')).json()).encoding).toBe('macintosh');
+  expect((await post('?name=a.csv&encoding=marsian')).status()).toBe(422);
+});
+
 test('a long list is read with progress and can be stopped', async ({ page, request }) => {
   await open(page, await newChart(request));
   await page.getByRole('button', { name: 'Bring in a list' }).click();

@@ -1,6 +1,6 @@
 /** Bytes of a text file as text, whatever they are encoded in: by their mark, by what the file declares, by what they are. */
-import { analyse } from 'chardet';
-import { decodeOld } from './old-encodings';
+import { ENCODINGS, shown } from './encodings';
+import { guessEncoding, inEncoding } from './guess-encoding';
 
 const MARKS: readonly (readonly [readonly number[], string])[] = [
   [[0xef, 0xbb, 0xbf], 'utf-8'],
@@ -50,56 +50,24 @@ const HEAD = 4_000;
 /** Letters of one byte each, whatever they mean: what a file declares is written in plain ones. */
 const plainly = (bytes: Uint8Array) => new TextDecoder('windows-1252').decode(bytes);
 
-function decoder(label: string): TextDecoder | undefined {
+/** @returns undefined for an encoding that nobody knows */
+function asDeclared(bytes: Uint8Array, label: string): string | undefined {
   try {
-    return new TextDecoder(label);
+    return inEncoding(bytes, label);
   } catch {
     return undefined;
   }
 }
 
 const named = (label: string): string => CALLED[label.trim().toUpperCase()] ?? label.trim().toLowerCase();
-const inEncoding = (bytes: Uint8Array, encoding: string): string | undefined =>
-  decodeOld(bytes, encoding) ?? decoder(encoding)?.decode(bytes);
-
-/** Bytes that are looked at to tell an encoding that nothing declares. */
-const TOLD_BY = 60_000;
-/** Encodings of many letters of one byte look alike: these are not guessed at from less certain signs. */
-const LEAST_SURE = 30;
-
-/** The encoding that bytes most surely are in, of those that browsers know. */
-function guessed(bytes: Uint8Array): string {
-  // Long runs of plain letters say nothing: lines with others are looked at.
-  const odd: number[] = [];
-  for (let i = 0; i < bytes.length && odd.length < TOLD_BY; i++)
-    if (bytes[i]! > 127)
-      for (let at = Math.max(odd.length > 0 ? i : 0, i - 12); at < Math.min(bytes.length, i + 12); at++) {
-        odd.push(bytes[at]!);
-        i = at;
-      }
-  const [best] = analyse(Uint8Array.from(odd)).filter(
-    ({ name, confidence }) =>
-      confidence >= LEAST_SURE && !/^(UTF-|ASCII|ISO-2022)/.test(name) && decoder(name) !== undefined,
-  );
-  return best && best.name !== 'ISO-8859-1' ? best.name.toLowerCase() : 'windows-1252';
-}
-
-/** As people call them. */
-const SHOWN: Readonly<Record<string, string>> = {
-  ansel: 'ANSEL',
-  macintosh: 'Mac Roman',
-  ibm437: 'Code page 437',
-  ibm850: 'Code page 850',
-};
-const shown = (encoding: string): string =>
-  SHOWN[encoding] ?? encoding.replace(/^windows/, 'Windows').replace(/^(iso|koi|gb|euc)/, (word) => word.toUpperCase());
-
 export interface Decoded {
   readonly text: string;
   /** What to look at, in a sentence; empty where nothing is in doubt. */
   readonly said: string;
   /** It holds bytes that no text has; then there is no text. */
   readonly binary: boolean;
+  /** What it was read as, where that was guessed or chosen. */
+  readonly encoding?: string;
 }
 
 /** Whether bytes have more signs of control than text has: all but those that move on, ring, turn or shift (common practice). */
@@ -109,8 +77,17 @@ function isBinary(bytes: Uint8Array): boolean {
   return odd > head.length * 0.01;
 }
 
-/** Labels and decoders are those of the Encoding Standard (WHATWG), and those of `old-encodings.ts`. */
-export function decode(bytes: Uint8Array): Decoded {
+const SAID = (encoding: string) =>
+  `This file is not in UTF-8; it was read as ${shown(encoding)}. Look whether accents came out right.`;
+
+/**
+ * @param wanted the encoding that a person chose, one of `ENCODINGS`
+ *
+ * Labels and decoders are those of the Encoding Standard (WHATWG), and those of `old-encodings.ts`.
+ */
+export function decode(bytes: Uint8Array, wanted?: string): Decoded {
+  if (wanted !== undefined && ENCODINGS.some(({ value }) => value === wanted))
+    return { text: inEncoding(bytes, wanted), said: SAID(wanted), binary: false, encoding: wanted };
   const marked = MARKS.find(([mark]) => mark.every((byte, i) => bytes[i] === byte))?.[1] ?? unmarked16(bytes);
   if (marked) return { text: new TextDecoder(marked).decode(bytes), said: '', binary: false };
   if (isBinary(bytes)) return { text: '', said: '', binary: true };
@@ -125,13 +102,17 @@ export function decode(bytes: Uint8Array): Decoded {
   const declared = label === undefined ? undefined : named(label);
   // Bytes that are good UTF-8 are hardly ever anything else, whatever a file says of itself; ANSEL may look like it.
   if (plain !== undefined && declared !== 'ansel') return { text: plain, said: '', binary: false };
-  const text = declared === undefined || declared === 'utf-8' ? undefined : inEncoding(bytes, declared);
+  const text = declared === undefined || declared === 'utf-8' ? undefined : asDeclared(bytes, declared);
   if (text !== undefined) return { text, said: '', binary: false };
   if (plain !== undefined) return { text: plain, said: '', binary: false };
-  const encoding = guessed(bytes);
+  const { encoding, language } = guessEncoding(bytes);
   return {
-    text: inEncoding(bytes, encoding)!,
-    said: `This file is not in UTF-8; it was read as ${shown(encoding)}. Look whether accents came out right.`,
+    text: inEncoding(bytes, encoding),
+    said:
+      language === undefined
+        ? `This file is not in UTF-8, and its letters fit no language in any encoding; it was read as ${shown(encoding)}. Choose another encoding, or save it as UTF-8.`
+        : `${SAID(encoding)} Its letters look like ${language}.`,
     binary: false,
+    encoding,
   };
 }

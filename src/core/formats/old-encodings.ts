@@ -1,14 +1,16 @@
 /**
- * Encodings that browsers do not know: the code pages 437 and 850 of old office programs, and ANSEL (ANSI/NISO Z39.47, the
+ * Encodings that browsers do not know: the code pages 437, 850 and 852 of old office programs, and ANSEL (ANSI/NISO Z39.47, the
  * American National Standard for extended Latin letters in bibliographic use), in which family files were written.
  */
 
-/** Bytes from 128 on. Source: the mappings of the Unicode Consortium (VENDORS/MICSFT/PC/CP437.TXT and CP850.TXT). */
+/** Bytes from 128 on. Source: the mappings of the Unicode Consortium (VENDORS/MICSFT/PC/CP437.TXT, CP850.TXT and CP852.TXT). */
 const PAGES = {
   ibm437:
     'ÇüéâäàåçêëèïîìÄÅÉæÆôöòûùÿÖÜ¢£¥₧ƒáíóúñÑªº¿⌐¬½¼¡«»░▒▓│┤╡╢╖╕╣║╗╝╜╛┐└┴┬├─┼╞╟╚╔╩╦╠═╬╧╨╤╥╙╘╒╓╫╪┘┌█▄▌▐▀αßΓπΣσµτΦΘΩδ∞φε∩≡±≥≤⌠⌡÷≈°∙·√ⁿ²■\u00a0',
   ibm850:
     'ÇüéâäàåçêëèïîìÄÅÉæÆôöòûùÿÖÜø£Ø×ƒáíóúñÑªº¿®¬½¼¡«»░▒▓│┤ÁÂÀ©╣║╗╝¢¥┐└┴┬├─┼ãÃ╚╔╩╦╠═╬¤ðÐÊËÈıÍÎÏ┘┌█▄¦Ì▀ÓßÔÒõÕµþÞÚÛÙýÝ¯´\u00ad±‗¾¶§÷¸°¨·¹³²■\u00a0',
+  ibm852:
+    'ÇüéâäůćçłëŐőîŹÄĆÉĹĺôöĽľŚśÖÜŤťŁ×čáíóúĄąŽžĘę¬źČş«»░▒▓│┤ÁÂĚŞ╣║╗╝Żż┐└┴┬├─┼Ăă╚╔╩╦╠═╬¤đĐĎËďŇÍÎě┘┌█▄ŢŮ▀ÓßÔŃńňŠšŔÚŕŰýÝţ´­˝˛ˇ˘§÷¸°¨˙űŘř■ ',
 } as const;
 
 /** Letters and signs of ANSEL by their bytes; CF and C8 on are additions of GEDCOM 5.5.1, appendix C. */
@@ -114,5 +116,5 @@ function ansel(bytes: Uint8Array): string {
 /** @returns undefined for an encoding that is not one of these */
 export function decodeOld(bytes: Uint8Array, encoding: string): string | undefined {
   if (encoding === 'ansel') return ansel(bytes);
-  return encoding === 'ibm437' || encoding === 'ibm850' ? page(bytes, PAGES[encoding]) : undefined;
+  return Object.hasOwn(PAGES, encoding) ? page(bytes, PAGES[encoding as keyof typeof PAGES]) : undefined;
 }

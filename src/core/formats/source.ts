@@ -18,6 +18,8 @@ export interface Source {
   readonly sheets: readonly SheetText[];
   /** What to look at, in a sentence; empty where nothing is in doubt. */
   readonly said: string;
+  /** The encoding that was guessed or chosen, where a person may choose another. */
+  readonly encoding?: string;
   /** Pictures that came along, by the names under which the text knows them. */
   readonly pictures?: ReadonlyMap<string, Uint8Array>;
   /** The chart that the file carries whole; `text` is its list. */
@@ -84,17 +86,19 @@ export const packedText = (chart: Chart): string => `${JSON.stringify(listAsJson
 
 /**
  * @param bytes the file, 8 MB at the most by the caller's care
+ * @param wanted the encoding that a person chose, of `ENCODINGS`
  * @throws UnreadableFile in words a person can act on
  */
-export async function sourceOf(bytes: Uint8Array): Promise<Source> {
+export async function sourceOf(bytes: Uint8Array, wanted?: string): Promise<Source> {
   if (bytes.length === 0) throw new UnreadableFile('This file is empty.');
   const packed = await carried(bytes);
   if (packed) return { text: packedText(packed.chart), sheets: [], said: '', packed };
   if (looksLikeZip(bytes)) return sourceOfArchive(bytes);
-  if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes));
+  if (starts(bytes, 0x1f, 0x8b)) return sourceOf(ungzipped(bytes), wanted);
   const other = NOT_A_LIST.find(([mark]) => starts(bytes, ...mark));
   if (other) throw new UnreadableFile(other[1]);
-  const { text, said, binary } = decode(bytes);
+  const { text, said, binary, encoding } = decode(bytes, wanted);
+  const about = { said, ...(encoding !== undefined && { encoding }) };
   if (binary)
     throw new UnreadableFile(
       'This file is not text: it holds bytes that no list has. Open a .csv, .txt or .xlsx file.',
@@ -102,8 +106,8 @@ export async function sourceOf(bytes: Uint8Array): Promise<Source> {
   if (/^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[^>]*>\s*)?<svg[\s>]/i.test(text))
     throw new UnreadableFile('This is a drawing that carries no chart of ours; a list is text or a spreadsheet.');
   if (isFlatOds(text)) return workbook(readFlatSheets(text));
-  if (!looksLikePage(text)) return { text, sheets: [], said };
+  if (!looksLikePage(text)) return { text, sheets: [], ...about };
   const page = textOfHtml(text);
   if (page === undefined) throw new UnreadableFile(PAGE_WITHOUT_LIST);
-  return { text: page, sheets: [], said };
+  return { text: page, sheets: [], ...about };
 }

@@ -259,7 +259,14 @@ export const createRequest = z.object({
 });
 /** What the address says where the body is the file itself. */
 export const fileRequest = z.object({ kind: kind.optional(), title: titleSchema.optional(), form, headings });
-export const createAnswer = z.object({ id: z.string(), revision: z.number().int() });
+export const createAnswer = z.object({
+  id: z.string(),
+  revision: z.number().int(),
+  encoding: z
+    .string()
+    .optional()
+    .describe('What the file was read as, where that was guessed; choose another with ?encoding='),
+});
 
 export const changesRequest = z.object({
   base: z.number().int().min(0).describe('The revision you last saw'),

@@ -33,11 +33,15 @@ function repictured(chart: Chart, kept: ReadonlyMap<string, Picture>): Chart {
 
 /** A new chart: from a file, a list, a whole chart, or empty. */
 export const createRequest: Handler = async ({ request, url }, who) => {
-  const made = (text: string, chart: Chart) =>
+  const made = (text: string, chart: Chart, encoding?: string) =>
     once(who, request, text, async () => {
       const id = newId();
       await createChart(who, id, chart);
-      return { status: 201, body: { id, revision: 0 }, location: `/api/charts/${id}` };
+      return {
+        status: 201,
+        body: { id, revision: 0, ...(encoding !== undefined && { encoding }) },
+        location: `/api/charts/${id}`,
+      };
     });
   if (isFile(request)) {
     const file = await listFileOf(request);
@@ -57,7 +61,11 @@ export const createRequest: Handler = async ({ request, url }, who) => {
     const chart = chartOfList(kind, asked.title ?? kind.words.name, list);
     const wanted = kind.picturesIn?.(chart.carried) ?? new Map<string, string>();
     const pictures = await keepPictures(who, file.pictures, new Set(wanted.values()));
-    return made(file.print, picturedBy(chart, wanted, pictures));
+    return made(
+      file.print + (url.searchParams.get('encoding') ?? ''),
+      picturedBy(chart, wanted, pictures),
+      file.encoding,
+    );
   }
   const { body, text } = await readJson(request, schemas.createRequest);
   const kind = kindFor(body.kind);

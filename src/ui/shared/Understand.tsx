@@ -2,6 +2,7 @@
 import { proxy } from 'comlink';
 import { type ClipboardEvent as ReactClipboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { SheetText, Source } from '../../core/formats';
+import { ENCODINGS } from '../../core/formats/encodings';
 import { headingsOf } from '../../core/list';
 import type { Telling, Understood } from '../../workers/read.worker';
 import { ColumnsRead } from './ColumnsRead';
@@ -17,6 +18,7 @@ const words = {
   file: 'Open a file',
   sample: 'Put in an example',
   sheet: 'Sheet',
+  encoding: 'Encoding of the file',
   rows: (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`,
   steps: { opening: 'Opening the file', reading: 'Reading the lines', checking: 'Checking', drawing: 'Drawing' },
   stop: 'Stop',
@@ -92,6 +94,8 @@ export function Understand({
   const pictures = useRef<Source['pictures']>(undefined);
   const [whole, setWhole] = useState<{ readonly text: string; readonly bytes: Uint8Array } | null>(null);
   const [wrong, setWrong] = useState('');
+  /** A file whose encoding was guessed, and what it was read as. */
+  const [guessed, setGuessed] = useState<{ readonly file: File; readonly encoding: string } | null>(null);
   const [opening, setOpening] = useState<Progress>(null);
   const file = useRef<HTMLInputElement>(null);
   const stopOpening = useRef<() => void>(() => undefined);
@@ -132,6 +136,7 @@ export function Understand({
   ) => {
     pictures.current = along;
     setWhole(file);
+    setGuessed(null);
     setSheets(found);
     setChoices(NO_CHOICES);
     setText(next);
@@ -140,7 +145,7 @@ export function Understand({
   useEffect(() => {
     if (wanted !== undefined) put(wanted);
   }, [wanted]);
-  const open = async (chosen: File | undefined) => {
+  const open = async (chosen: File | undefined, encoding?: string) => {
     if (!chosen) return;
     setWrong('');
     if (chosen.size > FILE_LIMIT) return setWrong(words.tooLarge);
@@ -152,9 +157,10 @@ export function Understand({
       const stopped = new Promise<never>((_, reject) => {
         stopOpening.current = () => reject(new Error(words.stopped));
       });
-      const source = await Promise.race([readWorker().source(bytes, told), stopped]);
+      const source = await Promise.race([readWorker().source(bytes, told, encoding), stopped]);
       setWrong(source.said);
       put(source.text, source.sheets, source.pictures, source.isWhole ? { text: source.text, bytes } : null);
+      if (source.encoding !== undefined) setGuessed({ file: chosen, encoding: source.encoding });
     } catch (error) {
       setWrong((error as Error).message);
     } finally {
@@ -242,6 +248,19 @@ export function Understand({
           <p role="alert" className="text-wrong">
             {wrong}
           </p>
+        )}
+        {guessed && (
+          <div className="flex items-center gap-2 text-[13px]">
+            <span className="text-quiet">{words.encoding}</span>
+            <div className="flex w-56">
+              <Select
+                label={words.encoding}
+                value={guessed.encoding}
+                options={ENCODINGS}
+                onChange={(encoding) => void open(guessed.file, encoding)}
+              />
+            </div>
+          </div>
         )}
         {whole?.text === text && (
           <p role="status" className="text-[13px] text-quiet">
