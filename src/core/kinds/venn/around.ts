@@ -3,9 +3,10 @@ import type { Point } from '../../layout';
 import type { Area, ArrangeInput, PlacedWords, SetWords } from '../arrangement';
 import { chosen } from '../choices';
 import { choices } from './choices';
+import { nameInside, nestedSets } from './inside-names';
 import { blocksOf } from './place';
 import { membershipOf, together } from './sets';
-import { type Ellipse, polygonOf } from './shapes';
+import { type Ellipse, isWithin, polygonOf } from './shapes';
 
 const NAME = { size: 13, widest: 170, gap: 8 };
 export const NUMBER = { size: 13, small: 10 };
@@ -65,14 +66,24 @@ export function listBeside(
   }
 }
 
-/** Names of sets outside the shapes, each beside the far end of its own, clear of all others. */
+/** The words of a set's name. */
+export const nameOf = ({ chart, setWords }: ArrangeInput, set: number): SetWords =>
+  setWords(membershipOf(chart).sets[set]!.name || '?', NAME.widest, { size: NAME.size, strong: true });
+
+/**
+ * Names of sets outside the shapes, each beside the far end of its own, clear of all others; inside their own where that lies
+ * within another.
+ * @param there what stands in the shapes
+ */
 export function placeNames(
-  { chart, setWords }: ArrangeInput,
+  input: ArrangeInput,
   shapes: readonly Ellipse[],
   scale: number,
   bounds: Bounds,
+  there: readonly { x: number; y: number; width: number; height: number }[],
 ): PlacedWords[] {
-  const { sets } = membershipOf(chart);
+  const nested = nestedSets(shapes);
+  const standing = [...there];
   const rings = shapes.map((shape) => polygonOf(shape)[0]!.map(([x, y]): Point => [x * scale, y * scale]));
   const middle: Point = [
     shapes.reduce((sum, { x }) => sum + x * scale, 0) / Math.max(1, shapes.length),
@@ -80,7 +91,12 @@ export function placeNames(
   ];
   const taken: { x: number; y: number; width: number; height: number }[] = [];
   return shapes.map((_, i) => {
-    const words = setWords(sets[i]!.name || '?', NAME.widest, { size: NAME.size, strong: true });
+    const words = nameOf(input, i);
+    const inside = nested[i] ? nameInside(shapes, i, words, scale, standing) : undefined;
+    if (inside) {
+      standing.push({ x: inside.x, y: inside.y, width: words.width, height: words.height });
+      return inside;
+    }
     const far = rings[i]!.reduce((so, point) => (distance(point, middle) > distance(so, middle) + 1e-6 ? point : so));
     const length = distance(far, middle) || 1;
     const direction: Point =
@@ -95,7 +111,8 @@ export function placeNames(
         py < box.y - NAME.gap ||
         py > box.y + box.height + NAME.gap;
       const inside = rings.some(
-        (ring, other) => within(at, shapes[other]!, scale) || ring.some(([px, py]) => !clear(px, py)),
+        (ring, other) =>
+          isWithin([at[0] / scale, at[1] / scale], shapes[other]!) || ring.some(([px, py]) => !clear(px, py)),
       );
       const apart = taken.every(
         (own) =>
@@ -113,13 +130,6 @@ export function placeNames(
 }
 
 const distance = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
-const within = ([px, py]: Point, { x, y, a, b, turn }: Ellipse, scale: number): boolean => {
-  const [dx, dy] = [px / scale - x, py / scale - y];
-  const u = (dx * Math.cos(turn) + dy * Math.sin(turn)) / a;
-  const v = (-dx * Math.sin(turn) + dy * Math.cos(turn)) / b;
-  return u * u + v * v < 1;
-};
-
 /**
  * The frame for everything there is. What belongs to no set stands in it: under the shapes, or beside them where the page
  * is wider than they are. It takes the proportions of the page.

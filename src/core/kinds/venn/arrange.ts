@@ -2,9 +2,10 @@ import type { Chart } from '../../chart';
 import type { Point } from '../../layout';
 import type { Area, ArrangeInput, Arrangement, PlacedWords, Region } from '../arrangement';
 import { chosen } from '../choices';
-import { Bounds, centred, frameOf, listBeside, NUMBER, placeNames } from './around';
+import { Bounds, centred, frameOf, listBeside, NUMBER, nameOf, placeNames } from './around';
 import { choices } from './choices';
 import { eulerShapes } from './euler';
+import { nameInside, nestedSets } from './inside-names';
 import { type Block, blocksOf, roomFor, standsIn } from './place';
 import { membershipOf, setsIn } from './sets';
 import { areaOf, type Ellipse, outlineOf, type Part, polygonOf, regionsOf, vennShapes } from './shapes';
@@ -13,9 +14,9 @@ import { showRange, solutionOf } from './solve';
 
 /**
  * Points for a unit of the shapes: no smaller, so that names and numbers have room; and no larger than `most`, or than
- * `spare` times what all items would need if they filled `filled` of the shapes.
+ * `spare` times what all items would need if they filled `filled` of the shapes; `forNames` times that where names stand inside.
  */
-const SCALE = { least: 92, most: 240, step: 1.04, spare: 1.4, filled: 0.38 };
+const SCALE = { least: 92, most: 240, step: 1.04, spare: 1.4, filled: 0.38, forNames: 1.6 };
 
 /** What stands in each region: items in list order, and how many there are, in words. */
 interface Held {
@@ -110,7 +111,10 @@ export function arrange(input: ArrangeInput): Arrangement {
     .reduce((sum, id) => sum + (sizes.get(id)!.width + 5) * (sizes.get(id)!.height + 5), 0);
   const shapeArea = [...parts.values()].flat().reduce((sum, { polygon }) => sum + areaOf(polygon), 0);
   const cap = Math.max(SCALE.most, SCALE.spare * Math.sqrt(itemArea / (SCALE.filled * Math.max(shapeArea, 0.1))));
-  const scale = needs.some((need) => need > cap) ? cap : Math.max(SCALE.least, ...needs);
+  const nested = nestedSets(shapes).flatMap((is, i) => (is ? [i] : []));
+  const haveRoom = (at: number) => nested.every((i) => nameInside(shapes, i, nameOf(input, i), at, []));
+  let scale = needs.some((need) => need > cap) ? cap : Math.max(SCALE.least, ...needs);
+  for (const most = scale * SCALE.forNames; scale < most && !haveRoom(scale); ) scale *= SCALE.step;
 
   const boxes = new Map<string, Point>();
   const captions: PlacedWords[] = [];
@@ -143,7 +147,11 @@ export function arrange(input: ArrangeInput): Arrangement {
   const bounds = new Bounds();
   const outlines = shapes.map((shape) => outlineOf(shape).map(([x, y]): Point => [x * scale, y * scale]));
   for (const shape of shapes) for (const [x, y] of polygonOf(shape)[0]!) bounds.add(x * scale, y * scale, 0, 0);
-  const names = placeNames(input, shapes, scale, bounds);
+  const there = [
+    ...[...boxes].map(([id, [x, y]]) => ({ x, y, width: sizes.get(id)!.width, height: sizes.get(id)!.height })),
+    ...captions.map((words) => boxOf(words)),
+  ];
+  const names = placeNames(input, shapes, scale, bounds, there);
   captions.push(...names);
 
   listBeside(input, full, middles, bounds, boxes, captions);

@@ -134,3 +134,11 @@ export const areaOf = (polygon: Polygon): number =>
     for (let j = 1; j < ring.length; j++) twice += ring[j - 1]![0] * ring[j]![1] - ring[j]![0] * ring[j - 1]![1];
     return sum + (i === 0 ? 1 : -1) * Math.abs(twice / 2);
   }, 0);
+
+/** Whether a point lies within a shape, in the units of the shapes. */
+export function isWithin([px, py]: readonly [number, number], { x, y, a, b, turn }: Ellipse): boolean {
+  const [dx, dy] = [px - x, py - y];
+  const u = (dx * Math.cos(turn) + dy * Math.sin(turn)) / a;
+  const v = (-dx * Math.sin(turn) + dy * Math.cos(turn)) / b;
+  return u * u + v * v < 1;
+}

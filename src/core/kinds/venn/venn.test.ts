@@ -255,3 +255,43 @@ describe('counts in the notation of textbooks, and as shares', () => {
     ]);
   });
 });
+
+describe('names of sets within sets', () => {
+  const LISTS = {
+    three: 'Name,Plants,Flowering plants,Roses\nmoss,x,,\nfern,x,,\ndaisy,x,x,\ndog rose,x,x,x\n',
+    beside: 'Name,Animals,Birds,Fish\nfox,x,,\nheron,x,x,\ngull,x,x,\nsmelt,x,,x\n',
+    four: 'Name,Living things,Plants,Flowering plants,Roses\nalga,x,,,\nmoss,x,x,,\ndaisy,x,x,x,\ndog rose,x,x,x,x\n',
+    counts: 'Name,Plants,Flowering plants,Roses\nmoss,x,,\ndaisy,x,x,\ndog rose,x,x,x\n',
+  };
+  it.each(Object.entries(LISTS))(
+    '%s: each stands inside its own circle and in no other that is not round it',
+    (id, list) => {
+      const { chart } = readAs('venn', list, { regions: 'held', ...(id === 'counts' && { show: 'counts' }) });
+      const { scene, sets: drawnSets } = compose(chart, fonts);
+      const texts = scene.links.flatMap(({ marks }) => marks).flatMap((mark) => (mark.type === 'text' ? [mark] : []));
+      const extentOf = (path: string) => {
+        const numbers = [...path.matchAll(/-?\d+(?:\.\d+)?/g)].map(Number);
+        const [xs, ys] = [numbers.filter((_, i) => i % 2 === 0), numbers.filter((_, i) => i % 2 === 1)];
+        return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+      };
+      for (const [i, { outline, name }] of drawnSets.entries()) {
+        const own = extentOf(outline);
+        const others = drawnSets.map(({ outline: other }) => extentOf(other));
+        const isNested = others.some(
+          (other, j) =>
+            j !== i &&
+            other.left < own.left &&
+            other.right > own.right &&
+            other.top < own.top &&
+            other.bottom > own.bottom,
+        );
+        const at = texts.find(({ text }) => name.startsWith(text))!;
+        const holds = ({ left, right, top, bottom }: typeof own) =>
+          ((at.x - (left + right) / 2) / ((right - left) / 2)) ** 2 +
+            ((at.y - (top + bottom) / 2) / ((bottom - top) / 2)) ** 2 <
+          1;
+        expect(holds(own), name).toBe(isNested);
+      }
+    },
+  );
+});
