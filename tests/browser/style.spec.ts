@@ -12,11 +12,21 @@ test('rules give looks by what items are, in their order, and can be switched of
   await open(page, await newChart(request, LIST));
   await page.getByRole('tab', { name: 'Style' }).click();
   const fillOf = (name: string) => item(page, name).locator('path').first();
+  // A new rule changes nothing until it is told what it is for.
+  const names = ['Ada Fenn', 'Bo Oke', 'Vacant post', 'Cy Penn'];
+  const fills = () => Promise.all(names.map((name) => fillOf(name).getAttribute('fill')));
+  const before = await fills();
   await page.getByRole('button', { name: '+ When ...' }).click();
+  await expect(page.getByLabel('Items', { exact: true })).toBeVisible();
+  expect(await fills()).toEqual(before);
+  await page.getByLabel('Items', { exact: true }).selectOption({ label: 'Vacant posts' });
   await expect(fillOf('Vacant post')).toHaveAttribute('fill', '#f2d7a0');
   await page.getByRole('region', { name: 'Rules' }).getByLabel('Colour as a number, #rrggbb').fill('#336699');
   await expect(fillOf('Vacant post')).toHaveAttribute('fill', '#336699');
+  const ruled = await fills();
   await page.getByRole('button', { name: '+ Colour by value' }).click();
+  await expect(page.getByLabel('Field', { exact: true })).toHaveValue('');
+  expect(await fills()).toEqual(ruled);
   await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Department' });
   await expect(fillOf('Vacant post')).not.toHaveAttribute('fill', '#336699');
   const learning = await fillOf('Ada Fenn').getAttribute('fill');

@@ -105,10 +105,18 @@ describe('rules of looks', () => {
     const { scene } = compose({ ...withRules(rules), page: { ...chart.page, key: true } }, fonts);
     const words = scene.page.flatMap((mark) => (mark.type === 'text' ? [mark.text] : []));
     for (const word of ['Vacant posts', 'Learning', 'Grounds', 'House']) expect(words).toContain(word);
+    // Only what is on the sheet: nobody of this department, and a rule that gives nothing.
+    const absent = [
+      rule('y', { field: 'department', test: 'equals', value: 'Shop' }, { fill: '#336699' }),
+      rule('z', { being: 'vacant' }, {}),
+    ];
+    const key = compose({ ...withRules(absent), page: { ...chart.page, key: true } }, fonts).scene.page;
+    const texts = key.flatMap((mark) => (mark.type === 'text' ? [mark.text] : []));
+    for (const word of ['Shop', 'Vacant posts']) expect(texts.join(' ')).not.toContain(word);
     expect(ruleName(kind, chart, rule('x', { field: 'post', test: 'contains', value: 'head' }, {}))).toBe(
-      'Post: has head',
+      'Post contains "head"',
     );
-    expect(ruleName(kind, chart, rule('x', { field: 'post', test: 'empty' }, {}))).toBe('Without Post');
+    expect(ruleName(kind, chart, rule('x', { field: 'post', test: 'empty' }, {}))).toBe('Post is empty');
   });
 
   it('are put in place and taken back as one change', () => {

@@ -3,7 +3,7 @@ import type { Chart, Item, Look, LookPatch, Rule } from '../chart';
 import { cellOf } from '../edit';
 import { type KindOnPage, matterOf, type Structure } from '../kinds';
 import { fieldLabel } from '../list';
-import { type House, itemLook, type Ruled, rulesFor, scaleEnds, tierLook, valueColours } from '../style';
+import { type House, holds, itemLook, type Ruled, rulesFor, scaleEnds, tierLook, valueColours } from '../style';
 import { shownFace } from './face';
 
 export function ruledBy(kind: KindOnPage, chart: Chart, structure: Structure): Ruled {
@@ -40,8 +40,6 @@ export function patchesBy(kind: KindOnPage, chart: Chart, structure: Structure):
       .reverse();
 }
 
-const TEST_WORDS = { contains: 'has', over: 'over', under: 'under', equals: '', filled: '', empty: '' } as const;
-
 /** What a rule is about, in words: in the key, and in the list of rules. */
 export function ruleName(kind: KindOnPage, chart: Pick<Chart, 'items' | 'matter'>, rule: Rule): string {
   const label = (field: string) => fieldLabel(kind.columns, field);
@@ -51,20 +49,35 @@ export function ruleName(kind: KindOnPage, chart: Pick<Chart, 'items' | 'matter'
   if ('within' in when) return `Branch of ${chart.items[when.within]?.fields['name'] || matterOf(kind, chart).unnamed}`;
   if ('descent' in when)
     return `Descended from ${chart.items[when.descent]?.fields['name'] || matterOf(kind, chart).unnamed}`;
-  if (when.test === 'filled') return `With ${label(when.field)}`;
-  if (when.test === 'empty') return `Without ${label(when.field)}`;
-  return [`${label(when.field)}:`, TEST_WORDS[when.test], when.value ?? ''].filter(Boolean).join(' ');
+  const [field, value] = [label(when.field), when.value ?? ''];
+  switch (when.test) {
+    case 'filled':
+      return `${field} is filled in`;
+    case 'empty':
+      return `${field} is empty`;
+    case 'equals':
+      return `${field}: ${value || '...'}`;
+    case 'contains':
+      return `${field} contains ${value ? `"${value}"` : '...'}`;
+    case 'over':
+    case 'under':
+      return `${field} ${when.test} ${value || '...'}`;
+  }
 }
 
 /** Most entries that a rule brings to the key. */
 const MOST_ENTRIES = 12;
 
-/** What rules bring to the key: a name, and what it changes of a look. */
+/** What rules bring to the key: a name, and what it changes of a look; nothing of a rule that holds for nothing drawn. */
 export function ruleEntries(kind: KindOnPage, chart: Chart, structure: Structure): { name: string; look: LookPatch }[] {
   const asked = ruledBy(kind, chart, structure);
   return (chart.rules ?? []).flatMap((rule): { name: string; look: LookPatch }[] => {
     if (rule.off) return [];
-    if (rule.type === 'when') return [{ name: ruleName(kind, chart, rule), look: rule.look }];
+    if (rule.type === 'when')
+      return Object.keys(rule.look).length > 0 &&
+        structure.order.some((id) => holds(asked, rule.when, chart.items[id]!))
+        ? [{ name: ruleName(kind, chart, rule), look: rule.look }]
+        : [];
     if (rule.type === 'values')
       return [...valueColours(asked, rule)].slice(0, MOST_ENTRIES).map(([name, fill]) => ({ name, look: { fill } }));
     const ends = scaleEnds(asked, rule);

@@ -4,10 +4,10 @@ import type { Being } from './kind';
 /** What an item of any tree can be. */
 export const treeBeings: readonly Being[] = [
   { id: 'top', label: 'At the top', is: ({ parent }) => parent === null },
-  { id: 'end', label: 'With nothing under them', is: ({ id }, { items }) => treeOf(items).childrenOf(id).length === 0 },
+  { id: 'end', label: 'With nobody below', is: ({ id }, { items }) => treeOf(items).childrenOf(id).length === 0 },
   {
     id: 'branch',
-    label: 'With something under them',
+    label: 'With others below',
     is: ({ id }, { items }) => treeOf(items).childrenOf(id).length > 0,
   },
 ];

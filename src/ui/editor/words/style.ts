@@ -173,6 +173,7 @@ export const rules = {
   about: 'A rule gives a look to all items that are something, wherever they stand.',
   order: 'Where two say different things, the upper one holds.',
   addWhen: '+ When ...',
+  chooseField: 'Choose a column',
   addValues: '+ Colour by value',
   addScale: '+ Colour by number',
   use: (name: string) => `Use the rule ${name}`,

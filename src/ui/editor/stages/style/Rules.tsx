@@ -18,6 +18,8 @@ export function Rules() {
   const kind = kindFor(chart.kind);
   const rules = chart.rules ?? NO_RULES;
   const [open, setOpen] = useState<string | null>(null);
+  /** A rule that was just added changes nothing until it is said what it goes by. */
+  const [fresh, setFresh] = useState<string | null>(null);
   const opened = useRef<HTMLLIElement>(null);
   useEffect(() => {
     if (open) opened.current?.scrollIntoView({ block: 'nearest' });
@@ -26,10 +28,10 @@ export function Rules() {
   const add = (rule: Rule) => {
     put([rule, ...rules]);
     setOpen(rule.id);
+    setFresh(rule.off ? rule.id : null);
   };
   const fields = fieldOptions(chart);
   const first = fields.find(({ value }) => value !== 'name' && value !== 'id')?.value ?? 'name';
-  const being = kind.beings?.[0]?.id;
   return (
     <section aria-label={words.rules.title} className="pt-3">
       <h3 className="px-3.5 text-[13px] text-quiet">{words.rules.title}</h3>
@@ -89,7 +91,12 @@ export function Rules() {
                   chart={chart}
                   kind={kind}
                   fields={fields}
-                  onChange={(next) => put(rules.with(at, next), `rule ${rule.id}`)}
+                  fresh={fresh === rule.id}
+                  onChange={(next) => {
+                    const { off, ...on } = next;
+                    put(rules.with(at, fresh === rule.id ? on : next), `rule ${rule.id}`);
+                    setFresh(null);
+                  }}
                 />
               </div>
             )}
@@ -102,18 +109,20 @@ export function Rules() {
             add({
               type: 'when',
               id: nanoid(10),
-              when: being === undefined ? { field: first, test: 'filled' } : { being },
+              when: { field: first, test: 'contains', value: '' },
               look: { fill: COLOURS.fill },
             })
           }
         >
           {words.rules.addWhen}
         </Button>
-        <Button onClick={() => add({ type: 'values', id: nanoid(10), field: first, colours: {} })}>
+        <Button onClick={() => add({ type: 'values', id: nanoid(10), off: true, field: first, colours: {} })}>
           {words.rules.addValues}
         </Button>
         <Button
-          onClick={() => add({ type: 'scale', id: nanoid(10), field: first, low: COLOURS.low, high: COLOURS.high })}
+          onClick={() =>
+            add({ type: 'scale', id: nanoid(10), off: true, field: first, low: COLOURS.low, high: COLOURS.high })
+          }
         >
           {words.rules.addScale}
         </Button>
@@ -166,13 +175,11 @@ function RuleSwatch({ rule }: { rule: Rule }) {
 function RuleForm({ rule, ...rest }: FormProps) {
   if (rule.type === 'when') return <WhenForm rule={rule} {...rest} />;
   if (rule.type === 'values') return <ValuesForm rule={rule} {...rest} />;
-  const { fields, onChange } = rest;
+  const { onChange } = rest;
   return (
     <>
       <Row label={words.rules.field}>
-        {(id) => (
-          <Select id={id} value={rule.field} options={fields} onChange={(field) => onChange({ ...rule, field })} />
-        )}
+        {(id) => <FieldSelect id={id} rule={rule} {...rest} onField={(field) => onChange({ ...rule, field })} />}
       </Row>
       <Row label={words.rules.low}>
         {(id) => <ColourField id={id} value={rule.low} onChange={(low) => onChange({ ...rule, low })} />}
@@ -184,10 +191,31 @@ function RuleForm({ rule, ...rest }: FormProps) {
   );
 }
 
+/** The column that a rule goes by; of one that was just added none is chosen yet. */
+function FieldSelect({
+  id,
+  rule,
+  fields,
+  fresh,
+  onField,
+}: Pick<FormProps<Extract<Rule, { field: string }>>, 'rule' | 'fields' | 'fresh'> & {
+  id: string;
+  onField: (field: string) => void;
+}) {
+  return (
+    <Select
+      id={id}
+      value={fresh ? '' : rule.field}
+      options={fresh ? [{ value: '', label: words.rules.chooseField }, ...fields] : fields}
+      onChange={(field) => field !== '' && onField(field)}
+    />
+  );
+}
+
 /** Values whose colours are offered to be chosen. */
 const MOST_VALUES = 24;
 
-function ValuesForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<Rule, { type: 'values' }>>) {
+function ValuesForm({ rule, chart, kind, fields, fresh, onChange }: FormProps<Extract<Rule, { type: 'values' }>>) {
   // As they are drawn: colours that were not chosen go by the order of the list.
   const asked = useMemo(() => ruledBy(kind, chart, kind.structure(chart)), [kind, chart]);
   const colours = [...valueColours(asked, rule)];
@@ -195,15 +223,16 @@ function ValuesForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<R
     <>
       <Row label={words.rules.field}>
         {(id) => (
-          <Select
+          <FieldSelect
             id={id}
-            value={rule.field}
-            options={fields}
-            onChange={(field) => onChange({ ...rule, field, colours: {} })}
+            rule={rule}
+            fields={fields}
+            fresh={fresh}
+            onField={(field) => onChange({ ...rule, field, colours: {} })}
           />
         )}
       </Row>
-      {colours.slice(0, MOST_VALUES).map(([value, colour]) => (
+      {(fresh ? [] : colours.slice(0, MOST_VALUES)).map(([value, colour]) => (
         <Row key={value} label={value}>
           {(id) => (
             <ColourField
@@ -214,7 +243,7 @@ function ValuesForm({ rule, chart, kind, fields, onChange }: FormProps<Extract<R
           )}
         </Row>
       ))}
-      {colours.length > MOST_VALUES && (
+      {!fresh && colours.length > MOST_VALUES && (
         <p className="text-xs text-quiet">{words.rules.moreValues(colours.length - MOST_VALUES)}</p>
       )}
     </>

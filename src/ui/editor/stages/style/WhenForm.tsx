@@ -15,6 +15,8 @@ export interface FormProps<R extends Rule = Rule> {
   readonly chart: Chart;
   readonly kind: KindOnPage;
   readonly fields: readonly { readonly value: string; readonly label: string }[];
+  /** It was just added: what it goes by is not chosen yet. */
+  readonly fresh?: boolean | undefined;
   readonly onChange: (rule: Rule) => void;
 }
 
