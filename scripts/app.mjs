@@ -31,10 +31,11 @@ const { host, port } = own;
 /** Requests in flight have so long to end once the process is told to. */
 const GRACE_MS = 10_000;
 const TIMES = {
-  // How long a client may take to send its head, and all of a request; how long a connection that is kept may stand still.
+  // How long a client may take to send its head, and all of a request; how long a connection that is kept may stand still: longer
+  // than proxies keep one (60 s, common practice), so that none sends a request down a connection that is just being closed.
   headersTimeout: 15_000,
   requestTimeout: 60_000,
-  keepAliveTimeout: 10_000,
+  keepAliveTimeout: 75_000,
   connectionsCheckingInterval: 5_000,
 };
 /** A client that takes nothing of its answer for so long is let go; streams send more often. */

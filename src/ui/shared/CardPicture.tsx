@@ -52,6 +52,14 @@ export function CardPicture({ address }: { address: string }) {
       given.abort();
     };
   }, [address]);
-  useEffect(() => () => URL.revokeObjectURL(shown ?? ''), [shown]);
-  return <img ref={image} src={shown} alt="" className="aspect-[3/2] w-full object-contain p-2" />;
+  return (
+    <img
+      ref={image}
+      src={shown}
+      alt=""
+      className="aspect-[3/2] w-full object-contain p-2"
+      // Given back once it is drawn: before, a picture that goes while it is drawn would be an error of the page.
+      onLoad={() => URL.revokeObjectURL(shown ?? '')}
+    />
+  );
 }
