@@ -57,7 +57,8 @@ export function CardPicture({ address }: { address: string }) {
       ref={image}
       src={shown}
       alt=""
-      className="aspect-[3/2] w-full object-contain p-2"
+      // Without a picture yet, browsers would draw a frame.
+      className={`aspect-[3/2] w-full object-contain p-2 ${shown ? '' : 'invisible'}`}
       // Given back once it is drawn: before, a picture that goes while it is drawn would be an error of the page.
       onLoad={() => URL.revokeObjectURL(shown ?? '')}
     />
