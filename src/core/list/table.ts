@@ -1,6 +1,6 @@
 /** Tables: CSV by RFC 4180, tab or semicolon separated values, cells pasted from a spreadsheet, Markdown tables. */
 import { firstOrders, ITEM_LIMIT, type Item } from '../chart';
-import { remembered } from '../remember';
+import { remembered, rememberedText } from '../remember';
 import { delimiterOf, LOOK_FOR_HEADINGS, MOST_COLUMNS, type Row, type RowsRead, rowsOf, withoutRemarks } from './cells';
 import {
   columnKey,
@@ -110,8 +110,11 @@ function withName(
 const LOOSE = /^\s|\s$| {2}|[^\S\n ]/;
 const FIRST_ROWS = 6;
 
+/** Plain text without what stands round a table; every form of every kind asks for it in turn. */
+const asTable = rememberedText((plain) => withoutRemarks(unprinted(plain)), 2);
+
 function readText(raw: string, context: ReadContext, options: TableOptions): ListRead {
-  const text = parsedOnce('plain', raw, context, (whole) => withoutRemarks(unprinted(plainText(whole))));
+  const text = parsedOnce('plain', raw, context, (whole) => asTable(plainText(whole)));
   const { delimiter } = delimiterOf(text, namesKnown(context.columns), headsNames(context.columns));
   const parsed = parsedOnce(`rows ${delimiter}`, text, context, () => rowsOf(text, delimiter));
   return read(delimiter === '\t' ? 'tsv' : 'csv', parsed, context, options);
@@ -270,7 +273,7 @@ function form(
     suits(text, columns) {
       if (looksLikeJson(text)) return 0;
       const whole = plainText(text);
-      const plain = withoutRemarks(unprinted(whole));
+      const plain = asTable(whole);
       // Leading tabs or spaces mean levels, not empty cells, unless the first line names columns.
       const found = delimiterOf(plain, namesKnown(columns), headsNames(columns));
       if (!delimiters.includes(found.delimiter)) return 0;
